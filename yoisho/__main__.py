@@ -1,0 +1,5 @@
+import sys
+
+from yoisho.cli import main
+
+sys.exit(main())

@@ -1,0 +1,254 @@
+"""The command line on the core: `python -m yoisho parse | evaluate | simulate`."""
+
+import argparse
+import csv
+import json
+import sys
+from collections.abc import Sequence as Arguments
+from typing import Any
+
+import numpy as np
+
+from yoisho.engine.lactate import blood_lactate
+from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC, REFERENCE_VO2MAX_ML_KG_MIN
+from yoisho.engine.person import PersonError, person
+from yoisho.engine.readout import NoWorkError, Reading, read
+from yoisho.engine.stores import STEP_S, People, ProfileError, Run, simulate
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.targets import TARGETS
+from yoisho.judgement.verdict import Verdict, judge
+from yoisho.session import shorthand
+from yoisho.session.document import tree_to_dict
+from yoisho.session.shorthand import ShorthandError, clock
+from yoisho.session.timeline import Timeline, unroll
+
+
+class CommandError(Exception):
+    """Something the caller can mend; the message says how."""
+
+
+def _timeline(timeline: Timeline) -> list[dict[str, Any]]:
+    return [
+        {
+            "start_s": interval.start_s,
+            "seconds": interval.seconds,
+            "kind": interval.kind,
+            "tempo": interval.tempo,
+            "rounds": [list(turn) for turn in interval.rounds],
+        }
+        for interval in timeline.intervals
+    ]
+
+
+def parse_command(options: argparse.Namespace) -> dict[str, Any]:
+    tree = shorthand.read(options.text)
+    timeline = unroll(tree)
+    return {
+        "text": shorthand.write(tree),
+        "total_s": timeline.total_s,
+        "work_s": timeline.work_s,
+        "rest_s": timeline.rest_s,
+        "tree": tree_to_dict(tree),
+        "timeline": _timeline(timeline),
+    }
+
+
+def _figures(reading: Reading) -> dict[str, Any]:
+    ranged = {
+        name: {"value": round(figure.value, 4), "low": round(figure.low, 4), "high": round(figure.high, 4)}
+        for name, figure in reading.figures.items()
+    }
+    timeline = reading.timeline
+    ratio = timeline.work_s / timeline.rest_s if timeline.rest_s else None
+    return {
+        "total_s": timeline.total_s,
+        "work_s": timeline.work_s,
+        "rest_s": timeline.rest_s,
+        "work_to_rest": ratio,
+        "exhausted_at_s": reading.exhausted_at_s,
+        **ranged,
+    }
+
+
+def _verdict(verdict: Verdict) -> dict[str, Any]:
+    return {
+        "target": verdict.target,
+        "score": round(verdict.score, 4),
+        "grade": verdict.grade,
+        "sentence": verdict.sentence,
+        "trains_best": verdict.trains_best,
+        "reasons": [
+            {"measure": reason.measure, "met": reason.met, "text": reason.text, "source": reason.source}
+            for reason in verdict.reasons
+        ],
+    }
+
+
+def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
+    tree = shorthand.read(options.text)
+    who = person(
+        vo2max_ml_kg_min=options.vo2max, hr_max_bpm=options.hr_max, hr_rest_bpm=options.hr_rest, mass_kg=options.mass
+    )
+    reading = read(who, unroll(tree))
+    traces = reading.traces
+    return {
+        "text": shorthand.write(tree),
+        "figures": _figures(reading),
+        "stores": {
+            "seconds": traces.seconds.round(1).tolist(),
+            "sprint_left": traces.sprint_left.round(4).tolist(),
+            "lactic_left": traces.lactic_left.round(4).tolist(),
+            "uptake_frac": traces.uptake_frac.round(4).tolist(),
+            "heart_rate_bpm": traces.heart_rate_bpm.round(1).tolist(),
+        },
+        "verdict": _verdict(judge(reading, options.target)),
+        "cautions": [
+            {"level": caution.level, "text": caution.text, "cure": caution.cure, "source": caution.source}
+            for caution in cautions(who, reading)
+        ],
+    }
+
+
+def read_profile(path: str) -> tuple[np.ndarray, np.ndarray]:
+    """The columns `seconds,demand_frac` of a CSV file. Raises `CommandError` naming the line at fault."""
+    try:
+        with open(path, newline="", encoding="utf-8-sig") as file:
+            rows = csv.DictReader(file)
+            columns = [name.strip() for name in rows.fieldnames or []]
+            if columns != ["seconds", "demand_frac"]:
+                raise CommandError(f"{path}: the first line must be seconds,demand_frac, not {','.join(columns)!r}")
+            rows.fieldnames = columns
+            lengths, demands = [], []
+            for row in rows:
+                try:
+                    lengths.append(float(row["seconds"]))
+                    demands.append(float(row["demand_frac"]))
+                except (TypeError, ValueError):
+                    raise CommandError(f"{path}, line {rows.line_num}: expected two numbers, such as 20,1.7") from None
+    except (OSError, UnicodeDecodeError) as error:
+        raise CommandError(f"{path} cannot be read: {error}") from error
+    return np.array(lengths), np.array(demands)
+
+
+def _until(seconds: np.ndarray, demand: np.ndarray, end_s: float) -> tuple[np.ndarray, np.ndarray]:
+    """The profile cut at `end_s`; at least one step of it is kept."""
+    ends = np.cumsum(seconds)
+    last = int(np.searchsorted(ends, max(end_s, STEP_S) - 1e-6))
+    cut = seconds[: last + 1].copy()
+    cut[-1] -= ends[last] - max(end_s, STEP_S)
+    keep = cut >= STEP_S / 2
+    return cut[keep], demand[: last + 1][keep]
+
+
+def simulate_profile(seconds: np.ndarray, demand: np.ndarray, vo2max: float, *, hold: bool) -> dict[str, Any]:
+    """What a demand profile does to somebody; without `hold` the run stops at the first shortfall."""
+    people = People.one(vo2max)
+    run: Run = simulate(seconds, demand, people)
+    exhausted = float(run.exhausted_at_s[0])
+    stopped = not hold and not np.isnan(exhausted)
+    if stopped:
+        seconds, demand = _until(seconds, demand, exhausted)
+        run = simulate(seconds, demand, people)
+    aerobic, alactic, lactic = (
+        float(energy.sum()) for energy in (run.energy_aerobic, run.energy_alactic, run.energy_lactic)
+    )
+    spent = aerobic + alactic + lactic
+    _, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
+    ends = run.segment_end
+    vo2max_ml_kg_s = vo2max / 60
+    return {
+        "exhausted_at_s": None if np.isnan(exhausted) else round(exhausted, 1),
+        "aerobic_share": aerobic / spent,
+        "alactic_share": alactic / spent,
+        "lactic_share": lactic / spent,
+        "o2_deficit_ml_kg": alactic + lactic,
+        "peak_vo2_frac": float(run.uptake_frac.max()),
+        "lactic_used_peak": float(run.lactic_used.max()),
+        "sprint_left_min": float(run.sprint_left.min()),
+        "lactate_peak_mmol": float(lactate_peak[0]),
+        "segments": [
+            {
+                "seconds": round(float(length), 1),
+                "demand_frac": float(asked),
+                "delivered_frac": float(delivered) / float(length) / vo2max_ml_kg_s,
+                "sprint_left_end": float(run.sprint_left[end, 0]),
+                "lactic_used_end": float(run.lactic_used[end, 0]),
+                "vo2_frac_end": float(run.uptake_frac[end, 0]),
+            }
+            for length, asked, delivered, end in zip(seconds, demand, run.energy_delivered[:, 0], ends, strict=True)
+        ],
+    }
+
+
+def simulate_command(options: argparse.Namespace) -> dict[str, Any]:
+    seconds, demand = read_profile(options.profile)
+    if not 10 <= options.vo2max <= 100:
+        raise CommandError(f"--vo2max is between 10 and 100 mL/kg/min, not {options.vo2max:g}")
+    return simulate_profile(seconds, demand, options.vo2max, hold=options.hold)
+
+
+def _plain(result: dict[str, Any], indent: str = "") -> list[str]:
+    """The result for people: long lists are left to --json."""
+    lines = []
+    for key, value in result.items():
+        name = key.replace("_", " ")
+        if isinstance(value, dict) and set(value) == {"value", "low", "high"}:
+            lines.append(f"{indent}{name}: {value['value']:.3g} ({value['low']:.3g} to {value['high']:.3g})")
+        elif isinstance(value, dict):
+            lines += [f"{indent}{name}", *_plain(value, indent + "  ")] if key not in ("tree", "stores") else []
+        elif isinstance(value, list):
+            texts = [f"{indent}  - {item['text']}" for item in value if isinstance(item, dict) and "text" in item]
+            lines += [f"{indent}{name}", *texts] if texts else []
+        elif isinstance(value, int | float) and key.endswith("_s"):
+            lines.append(f"{indent}{name.removesuffix(' s')}: {clock(value)}")
+        else:
+            lines.append(f"{indent}{name}: {value:.3g}" if isinstance(value, float) else f"{indent}{name}: {value}")
+    return lines
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="python -m yoisho", description="Striking sessions, measured.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    as_json = argparse.ArgumentParser(add_help=False)
+    as_json.add_argument("--json", action="store_true", help="print JSON")
+
+    parse = commands.add_parser("parse", parents=[as_json], help="read a line of shorthand")
+    parse.add_argument("text", help=f"such as '{shorthand.EXAMPLE}'")
+    parse.set_defaults(run=parse_command)
+
+    evaluate = commands.add_parser("evaluate", parents=[as_json], help="simulate and judge a line of shorthand")
+    evaluate.add_argument("text")
+    evaluate.add_argument("--vo2max", type=float, help="mL/kg/min")
+    evaluate.add_argument("--hr-max", type=float, help="bpm")
+    evaluate.add_argument("--hr-rest", type=float, help="bpm")
+    evaluate.add_argument("--mass", type=float, default=70.0, help="kg")
+    evaluate.add_argument("--target", choices=sorted(TARGETS), help="judge for this purpose, not the best one")
+    evaluate.set_defaults(run=evaluate_command)
+
+    profile = commands.add_parser("simulate", parents=[as_json], help="run a demand profile through the stores")
+    profile.add_argument("profile", help=f"CSV with the columns seconds,demand_frac; {ALL_THAT_CAN_BE_DELIVERED_FRAC:g}"
+                                         " or more asks for all that can be delivered")  # fmt: skip
+    profile.add_argument("--vo2max", type=float, default=REFERENCE_VO2MAX_ML_KG_MIN, help="mL/kg/min")
+    profile.add_argument("--hold", action="store_true", help="go on at what can be delivered after a shortfall")
+    profile.set_defaults(run=simulate_command)
+    return parser
+
+
+def main(arguments: Arguments[str] | None = None) -> int:
+    """Run a command; 0 if it worked, 2 with the fault and its cure on standard error if not."""
+    options = _parser().parse_args(arguments)
+    try:
+        result = options.run(options)
+    except ShorthandError as error:
+        if options.json:
+            print(json.dumps({"error": error.as_dict()}, indent=2, ensure_ascii=False))
+        pointer = f"  {options.text}\n  {' ' * error.position}^\n" if "\n" not in options.text else ""
+        print(f"{pointer}Character {error.position + 1}: {error.message} For example: {error.example}", file=sys.stderr)
+        return 2
+    except (CommandError, PersonError, ProfileError, NoWorkError) as error:
+        if options.json:
+            print(json.dumps({"error": {"message": str(error)}}, indent=2, ensure_ascii=False))
+        print(f"{error}", file=sys.stderr)
+        return 2
+    print(json.dumps(result, indent=2, ensure_ascii=False) if options.json else "\n".join(_plain(result)))
+    return 0

@@ -1,0 +1,1 @@
+"""The person, the three stores, heart rate and lactate: what a timeline of demand does to somebody."""

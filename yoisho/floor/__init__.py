@@ -1,0 +1,1 @@
+"""Running a session: when which sound comes."""

@@ -1,0 +1,45 @@
+"""The schedule of every sound of a run, worked out ahead from the timeline. The browser only plays it."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from yoisho.session.timeline import Timeline
+
+CueKind = Literal["bell", "change", "clack", "count", "end"]
+
+COUNT_IN_S = 10
+"""Seconds between the start key and the first bell."""
+CLACK_LEFT_S = 10
+_CLACK_FROM_S = 20
+"""The ten-second clack is only for intervals of this length or more."""
+
+
+@dataclass(frozen=True)
+class Cue:
+    at_s: float
+    """From the first bell; cues of the count-in are negative."""
+    kind: CueKind
+
+
+def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
+    """Every sound, in order.
+
+    A *bell* where work begins after a pause and where a pause begins after work; a *change* between two
+    neighbours of the same kind; a *clack* when ten seconds are left; a *count* at 3, 2 and 1 before work; the
+    *end* after the last interval.
+    """
+    cues: list[Cue] = []
+    before = "rest"
+    for interval in timeline.intervals:
+        resting = interval.kind != "work"
+        same = resting == (before != "work") and interval.start_s > 0
+        cues.append(Cue(interval.start_s, "change" if same else "bell"))
+        if not resting:
+            length = interval.seconds if interval.start_s else COUNT_IN_S
+            previous_s = next((i.seconds for i in timeline.intervals if i.end_s == interval.start_s), length)
+            cues.extend(Cue(interval.start_s - left, "count") for left in (3, 2, 1) if left < previous_s)
+        if interval.seconds >= _CLACK_FROM_S:
+            cues.append(Cue(interval.end_s - CLACK_LEFT_S, "clack"))
+        before = interval.kind
+    cues.append(Cue(timeline.total_s, "end"))
+    return tuple(sorted(cues, key=lambda cue: cue.at_s))

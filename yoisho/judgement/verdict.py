@@ -1,0 +1,136 @@
+"""The verdict: how well a reading fits a purpose, why, and what the session trains best instead."""
+
+from dataclasses import dataclass
+from math import exp, isfinite, log
+
+from yoisho.engine.readout import Bout, Reading
+from yoisho.judgement.targets import TARGETS, Measure, Target, Unit
+from yoisho.session.shorthand import clock
+from yoisho.session.tempo import TEMPOS
+
+_LEAST = 0.01
+"""A measure missed altogether still leaves the score comparable."""
+_GRADES = ((0.85, 5, "On target"), (0.65, 4, "Well aimed"), (0.45, 3, "Part way"), (0.2, 2, "Off target"))
+
+
+@dataclass(frozen=True)
+class Reason:
+    measure: str
+    met: bool
+    desirability: float
+    text: str
+    intervals: tuple[int, ...]
+    """Indices of the timeline's intervals the reason speaks of."""
+    source: str
+
+
+@dataclass(frozen=True)
+class Verdict:
+    target: str
+    score: float
+    """0 to 1."""
+    strokes: int
+    """0 to 5, for the tally."""
+    grade: str
+    sentence: str
+    reasons: tuple[Reason, ...]
+    """What falls short first, worst first; then what is met."""
+    trains_best: str
+    """Id of the purpose this session fits best."""
+
+
+def _structure(reading: Reading) -> dict[str, float]:
+    bouts = reading.bouts
+    work_s = sum(bout.seconds for bout in bouts)
+    asked = sum(
+        interval.seconds * TEMPOS[interval.tempo].demand_frac
+        for bout in bouts
+        for interval in reading.timeline.intervals[bout.first : bout.last + 1]
+    )
+    return {"bouts": len(bouts), "bout_s": work_s / len(bouts), "demand": asked / work_s}
+
+
+def measure_values(reading: Reading) -> dict[str, float]:
+    """Every number a purpose may ask about, by name."""
+    return {**{name: figure.value for name, figure in reading.figures.items()}, **_structure(reading)}
+
+
+def score(target: Target, values: dict[str, float]) -> float:
+    """Weighted geometric mean of the desirabilities, 0 to 1."""
+    weights = sum(measure.weight for measure in target.measures)
+    logs = sum(m.weight * log(max(_LEAST, m.desirability(values[m.figure]))) for m in target.measures)
+    return exp(logs / weights)
+
+
+def _say(value: float, unit: Unit) -> str:
+    match unit:
+        case "percent":
+            return f"{100 * value:.0f} %"
+        case "minutes":
+            return clock(60 * value)
+        case "seconds":
+            return clock(value)
+        case "count":
+            return f"{value:.0f}"
+        case "demand":
+            return f"{100 * value:.0f} % of VO2max"
+
+
+def _pauses(reading: Reading) -> list[int]:
+    pairs = zip(reading.bouts, reading.bouts[1:], strict=False)
+    return [reading.timeline.intervals[b.first].start_s - reading.timeline.intervals[a.last].end_s for a, b in pairs]
+
+
+def _spread(seconds: list[int]) -> str:
+    if not seconds:
+        return "0:00"
+    low, high = clock(min(seconds)), clock(max(seconds))
+    return low if low == high else f"{low} to {high}"
+
+
+def _speaks_of(measure: Measure, bouts: tuple[Bout, ...], reading: Reading) -> tuple[int, ...]:
+    if measure.figure == "fade_last":
+        return tuple(range(bouts[-1].first, bouts[-1].last + 1))
+    if measure.figure == "sprint_at_start":
+        inside = {i for bout in bouts for i in range(bout.first, bout.last + 1)}
+        return tuple(i for i in range(bouts[0].first, bouts[-1].last) if i not in inside)
+    return tuple(i for bout in bouts for i in range(bout.first, bout.last + 1))
+
+
+def _reason(measure: Measure, value: float, reading: Reading) -> Reason:
+    desirability = measure.desirability(value)
+    if desirability >= 0.999:
+        template, wanted = measure.met, 0.0
+    elif value < measure.full_from:
+        template, wanted = measure.low, measure.full_from
+    else:
+        template, wanted = measure.high, measure.full_to
+    text = template.format(
+        value=_say(value, measure.unit),
+        wanted=_say(wanted, measure.unit) if isfinite(wanted) else "",
+        work=_spread([bout.seconds for bout in reading.bouts]),
+        rest=_spread(_pauses(reading)),
+    )
+    intervals = _speaks_of(measure, reading.bouts, reading)
+    return Reason(measure.label, desirability >= 0.999, desirability, text, intervals, measure.source)
+
+
+def judge(reading: Reading, target_id: str | None = None) -> Verdict:
+    """The verdict on a reading for a purpose, or for the purpose it fits best where none is named."""
+    values = measure_values(reading)
+    scores = {target.id: score(target, values) for target in TARGETS.values()}
+    best = max(scores, key=lambda name: scores[name])
+    target = TARGETS[target_id or best]
+    reached = scores[target.id]
+    strokes, grade = next(((s, word) for least, s, word in _GRADES if reached >= least), (1, "Off target"))
+    reasons = sorted(
+        (_reason(measure, values[measure.figure], reading) for measure in target.measures),
+        key=lambda reason: (reason.met, reason.desirability),
+    )
+    if strokes >= 4:
+        sentence = f"This trains {target.name}. {reasons[0].text}"
+    elif best != target.id and scores[best] >= 0.45:
+        sentence = f"This trains {TARGETS[best].name} more than {target.name}. {reasons[0].text}"
+    else:
+        sentence = f"This is not yet {target.name}. {reasons[0].text}"
+    return Verdict(target.id, reached, strokes, grade, sentence, tuple(reasons), best)
