@@ -6,9 +6,8 @@ import numpy as np
 
 from yoisho.engine import heart_rate
 from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
-from yoisho.engine.parameters import REST_DEMAND_ML_KG_MIN
-from yoisho.engine.person import Cohort, Person, best_guess, draws
-from yoisho.engine.stores import Floats, Run, simulate
+from yoisho.engine.person import Person, best_guess, draws
+from yoisho.engine.stores import Floats, Run, resting_uptake_frac, simulate
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline
 
@@ -100,16 +99,16 @@ def _over(run: Run, inside: np.ndarray) -> Floats:
     return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
 
 
-def _measure(who: Person, timeline: Timeline, bouts: tuple[Bout, ...], cohort: Cohort, sample_s: float):  # type: ignore[no-untyped-def]
+def _measure(who, timeline, bouts, cohort, sample_s, precision):  # type: ignore[no-untyped-def]
     intervals = timeline.intervals
     asked_frac = np.array([TEMPOS[i.tempo].demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
     lengths = np.array([float(i.seconds) for i in intervals])
-    run = simulate(lengths, asked_frac, cohort.people, sample_s=sample_s)
+    run = simulate(lengths, asked_frac, cohort.people, sample_s=sample_s, precision=precision)
     V = cohort.people.vo2max_ml_kg_s
     at_interval = np.minimum(np.searchsorted(run.segment_end, np.arange(len(run.seconds))), len(intervals) - 1)
     offsets = {"work": heart_rate.PUNCHING_OFFSET, "recover": heart_rate.SHADOW_OFFSET, "rest": 0.0}
     offset = np.array([offsets[i.kind] for i in intervals])[at_interval]
-    rest_frac = np.minimum(REST_DEMAND_ML_KG_MIN / 60 / V, 0.6)
+    rest_frac = resting_uptake_frac(V)
     heart = heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 
@@ -169,10 +168,10 @@ def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
     bouts = find_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    run, heart, lactate, best, fade, sprint_at_bout = _measure(who, timeline, bouts, best_guess(who), 1.0)
+    run, heart, lactate, best, fade, sprint_at_bout = _measure(who, timeline, bouts, best_guess(who), 1.0, np.float64)
     figures = {name: Figure(float(value[0]), float(value[0]), float(value[0])) for name, value in best.items()}
     if ranges:
-        spread = _measure(who, timeline, bouts, draws(who), DRAW_SAMPLE_S)[3]
+        spread = _measure(who, timeline, bouts, draws(who), DRAW_SAMPLE_S, np.float32)[3]
         spread["rpe"] = np.clip(best["rpe"] + np.array([-1.0, 1.0]), 0.0, 10.0)
         spread["load"] = timeline.total_s / 60 * spread["rpe"]
         for name, figure in figures.items():

@@ -1,0 +1,22 @@
+# Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
+unexport PYTHONDONTWRITEBYTECODE
+.DEFAULT_GOAL := help
+.PHONY: help demo test bench shots types
+
+help: ## this list
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
+
+demo: ## set up what is missing, start the app with demo data, print its address (FRESH=1 begins anew, PORT=8000)
+	@FRESH="$(FRESH)" PORT="$(PORT)" scripts/demo
+
+test: ## set up what is missing, run every check and test (ONLY="tests/core -k timeline" for some of the Python tests)
+	@ONLY="$(ONLY)" scripts/test
+
+bench: ## measure the engine, the API and the front end's size
+	@scripts/bench
+
+shots: ## take the pictures of docs/screenshots anew from fresh demo data
+	@scripts/shots
+
+types: ## write the OpenAPI document and the front end's types anew
+	@scripts/types

@@ -1,0 +1,64 @@
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from ninja import Router, Schema
+from ninja.errors import HttpError
+from pydantic import Field
+
+from server.accounts.current import coach
+from server.accounts.models import User
+from server.errors import Message
+
+router = Router(tags=["accounts"])
+DEMO_COACH = "demo-coach"
+
+
+class Welcome(Schema):
+    signed_in: bool
+    coach: str | None = None
+    club: str | None = None
+    demo: bool
+
+
+class SignIn(Schema):
+    username: str = Field(min_length=1, max_length=150)
+    password: str = Field(min_length=1, max_length=200)
+
+
+def _welcome(request: HttpRequest) -> Welcome:
+    user = request.user
+    if not isinstance(user, User) or user.club is None:
+        return Welcome(signed_in=False, demo=settings.DEMO)
+    return Welcome(signed_in=True, coach=user.get_full_name(), club=user.club.name, demo=settings.DEMO)
+
+
+@router.get("/me", response=Welcome, auth=None, operation_id="me")
+def me(request: HttpRequest) -> Welcome:
+    """Who is signed in, if anybody."""
+    return _welcome(request)
+
+
+@router.post("/sign-in", response={200: Welcome, 401: Message, 403: Message}, auth=None, operation_id="sign_in")
+def sign_in(request: HttpRequest, body: SignIn) -> Welcome:
+    user = authenticate(request, username=body.username, password=body.password)
+    if user is None:
+        raise HttpError(401, "That name and password do not belong together. Check both and try again.")
+    login(request, user)
+    coach(request)
+    return _welcome(request)
+
+
+@router.post("/demo", response={200: Welcome, 404: Message}, auth=None, operation_id="enter_demo")
+def enter_demo(request: HttpRequest) -> Welcome:
+    """Enter as the demo coach. Only where the demo is on."""
+    user = User.objects.filter(username=DEMO_COACH).first() if settings.DEMO else None
+    if user is None:
+        raise HttpError(404, "There is no demo here. Start one with `make demo`.")
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _welcome(request)
+
+
+@router.post("/sign-out", response=Welcome, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> Welcome:
+    logout(request)
+    return _welcome(request)

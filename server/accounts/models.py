@@ -1,0 +1,27 @@
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class Club(models.Model):
+    """Everything belongs to a club, and nothing can be read across clubs."""
+
+    name = models.CharField(max_length=120)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class User(AbstractUser):
+    """A coach of one club."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="coaches", null=True)
+
+    @property
+    def own_club(self) -> Club:
+        if self.club is None:
+            raise ClublessError(self.username)
+        return self.club
+
+
+class ClublessError(Exception):
+    """An account that belongs to no club; it can sign in nowhere."""

@@ -1,0 +1,24 @@
+"""The API: one router per room of the club."""
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from server.accounts.api import router as accounts
+from server.errors import FieldError
+from server.floor.api import router as floor
+from server.logbook.api import router as logbook
+from server.roster.api import router as roster
+from server.sessions.api import router as sessions
+
+api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, urls_namespace="api")
+api.add_router("", accounts)
+api.add_router("", roster)
+api.add_router("", sessions)
+api.add_router("", floor)
+api.add_router("", logbook)
+
+
+@api.exception_handler(FieldError)
+def _field_error(request: HttpRequest, error: FieldError) -> HttpResponse:
+    return api.create_response(request, {"detail": [error.fault]}, status=422)

@@ -1,0 +1,75 @@
+"""The demo: an invented harbour-side hall. Nobody and nothing here exists."""
+
+from dataclasses import dataclass, field
+
+CLUB = "Capstan Hall"
+COACH_FIRST, COACH_LAST = "Marit", "Askew"
+
+
+@dataclass(frozen=True)
+class DemoPerson:
+    name: str
+    sport: str
+    level: str
+    sex: str
+    age: int
+    mass_kg: float
+    vo2max_ml_kg_min: float | None = None
+    hr_max_bpm: float | None = None
+    hr_rest_bpm: float | None = None
+    heart_rate_lowering_medication: bool = False
+
+
+@dataclass(frozen=True)
+class DemoRun:
+    days_ago: int
+    done_frac: float
+    rpe: int
+    note: str
+
+
+@dataclass(frozen=True)
+class DemoSession:
+    title: str
+    person: str
+    target: str
+    parts: tuple[tuple[str, str], ...]
+    runs: tuple[DemoRun, ...] = field(default=())
+
+
+PEOPLE = (
+    DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52),
+    DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60),
+    DemoPerson("Tomas Brill", "boxer, 69 kg", "club", "male", 31, 71.0),
+    DemoPerson("Dario Fenn", "mixed martial artist, 77 kg", "fighter", "male", 29, 81.0, 56, 189, 49),
+    DemoPerson("Hedda Quill", "over-55s class", "beginner", "female", 58, 68.0, None, None, 70, True),
+)
+
+SESSIONS = (
+    DemoSession(
+        "Flow for the over-55s", "Hedda Quill", "aerobic-base",
+        (("Loosen", "4:00 recover"), ("Flow rounds", "3 x (5:00 flow) recover 1:00"), ("Cool-down", "3:00 recover")),
+        (DemoRun(5, 1.0, 3, "Talked all the way through. Good."),),
+    ),
+    DemoSession(
+        "Six-second bursts", "Tomas Brill", "sprint-power",
+        (("Warm-up", "10:00 flow; then 1:00"), ("Bursts", "10 x (6 all out) rest 1:30"), ("Cool-down", "3:00 recover")),
+        (DemoRun(3, 1.0, 6, "Snap was there to the end."),),
+    ),
+    DemoSession(
+        "Four by four", "Dario Fenn", "aerobic-power",
+        (("Warm-up", "10:00 flow; then 1:00"), ("Long rounds", "4 x (4:00 combination) recover 3:00"),
+         ("Cool-down", "3:00 recover")),
+        (DemoRun(9, 1.0, 7, "Steady. Fourth round the best."), DemoRun(2, 0.78, 8, "Stopped in round 4, shoulder.")),
+    ),
+    DemoSession(
+        "Thirties and twenty-tens", "Runa Velde", "lactic-capacity",
+        (("Prepare", "3:00 recover, 2:00 flow; then 1:00"),
+         ("Skill rounds", "3 x (3:00 technique) rest 1:00; then 1:00"),
+         ("30-30-30", "2 x (2 x (30 technique, 30 speed, 30 power) rest 0:15) rest 1:00; then 1:00"),
+         ("Twenty-tens", "8 x (20 all out) rest 0:10; then 2:00"),
+         ("Restore", "4:00 recover")),
+        (DemoRun(14, 0.9, 9, "Hip dropped from round 6, kicks became pushes."),
+         DemoRun(7, 1.0, 9, "All eight this time. Left side still lazy.")),
+    ),
+)  # fmt: skip

@@ -1,0 +1,71 @@
+"""Load the demo club. Does nothing where it is there already, so that nothing a visitor did is lost."""
+
+from datetime import timedelta
+from typing import Any
+from uuid import uuid4
+
+from django.core.management.base import BaseCommand
+from django.db import transaction
+from django.utils import timezone
+
+from server.accounts.api import DEMO_COACH
+from server.accounts.models import Club, User
+from server.demo import hall
+from server.floor.api import efforts_of
+from server.logbook.models import LogEntry
+from server.roster.models import Person
+from server.sessions.models import Session
+from yoisho.engine.readout import session_rpe
+from yoisho.session import shorthand
+from yoisho.session.document import Part, to_document
+from yoisho.session.document import Session as CoreSession
+from yoisho.session.timeline import unroll
+
+
+class Command(BaseCommand):
+    help = "Load the demo club, unless it is there already."
+
+    @transaction.atomic
+    def handle(self, *args: Any, **options: Any) -> None:
+        if User.objects.filter(username=DEMO_COACH).exists():
+            return
+        club = Club.objects.create(name=hall.CLUB)
+        coach = User(username=DEMO_COACH, first_name=hall.COACH_FIRST, last_name=hall.COACH_LAST, club=club)
+        coach.set_unusable_password()
+        coach.save()
+        people = {someone.name: _person(club, someone) for someone in hall.PEOPLE}
+        for planned in hall.SESSIONS:
+            _session(club, coach, people[planned.person], planned)
+        self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
+
+
+def _person(club: Club, someone: hall.DemoPerson) -> Person:
+    known = {name: value for name, value in vars(someone).items() if name != "age"}
+    return Person.objects.create(club=club, birth_year=timezone.now().year - someone.age, **known)
+
+
+def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
+    core = CoreSession(planned.title, tuple(Part(name, shorthand.read(text)) for name, text in planned.parts))
+    document = to_document(core)
+    saved = Session.objects.create(club=club, person=person, target=planned.target, document=document, saved_by=coach)
+    timeline = unroll(*(part.tree for part in core.parts))
+    efforts = efforts_of(timeline)
+    for run in planned.runs:
+        done_s = round(timeline.total_s * run.done_frac)
+        LogEntry.objects.create(
+            club=club,
+            run_id=uuid4(),
+            session=saved,
+            person=person,
+            title=planned.title,
+            document=document,
+            started_at=timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago),
+            planned_s=timeline.total_s,
+            planned_efforts=len(efforts),
+            planned_rpe=session_rpe(timeline),
+            done_s=done_s,
+            done_efforts=sum(end <= done_s for _, end in efforts),
+            rpe=run.rpe,
+            note=run.note,
+            simulated=True,
+        )

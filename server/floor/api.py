@@ -1,0 +1,68 @@
+"""What the Floor needs to run a session: the flat timeline and every sound, worked out ahead."""
+
+from typing import Literal
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from server.accounts.current import club
+from server.errors import Message
+from server.sessions.api import find_session
+from server.sessions.evaluation import interval_out
+from server.sessions.schemas import TimelineInterval
+from yoisho.engine.readout import find_bouts, session_rpe
+from yoisho.floor.cues import COUNT_IN_S, cue_schedule
+from yoisho.session.document import from_document
+from yoisho.session.timeline import Timeline, unroll
+
+router = Router(tags=["floor"])
+
+
+class Cue(Schema):
+    at_s: float
+    kind: Literal["bell", "change", "clack", "count", "end"]
+
+
+class RunPlan(Schema):
+    session_id: int
+    revision: int
+    title: str
+    person_id: int | None
+    person: str | None
+    part_names: list[str]
+    count_in_s: int
+    total_s: int
+    work_s: int
+    efforts: list[tuple[int, int]]
+    """Start and end of every effort [s]; efforts done are counted against these."""
+    expected_rpe: float
+    timeline: list[TimelineInterval]
+    cues: list[Cue]
+
+
+def efforts_of(timeline: Timeline) -> list[tuple[int, int]]:
+    """Start and end of every effort [s], as the plan and the log count them."""
+    intervals = timeline.intervals
+    return [(intervals[bout.first].start_s, intervals[bout.last].end_s) for bout in find_bouts(timeline)]
+
+
+@router.get("/sessions/{session_id}/run", response={200: RunPlan, 404: Message}, operation_id="run_plan")
+def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
+    saved = find_session(club(request), session_id)
+    session = from_document(saved.document)
+    timeline = unroll(*(part.tree for part in session.parts)) if session.parts else Timeline(())
+    return RunPlan(
+        session_id=saved.pk,
+        revision=saved.revision,
+        title=session.title,
+        person_id=saved.person_id,
+        person=saved.person.name if saved.person else None,
+        part_names=[part.name for part in session.parts],
+        count_in_s=COUNT_IN_S,
+        total_s=timeline.total_s,
+        work_s=timeline.work_s,
+        efforts=efforts_of(timeline),
+        expected_rpe=session_rpe(timeline),
+        timeline=[interval_out(interval) for interval in timeline.intervals],
+        cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],
+    )

@@ -1,0 +1,35 @@
+from django.db import models
+
+from server.accounts.models import Club
+from server.roster.models import Person
+from server.sessions.models import Session
+
+
+class LogEntry(models.Model):
+    """What was done, beside what was planned. The plan is kept as it was when it was run."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="log")
+    run_id = models.UUIDField()
+    """Made where it was run, so that a log sent twice is kept once."""
+    session = models.ForeignKey(Session, on_delete=models.SET_NULL, null=True, related_name="log")
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="log")
+    title = models.CharField(max_length=120)
+    document = models.JSONField()
+    started_at = models.DateTimeField()
+    planned_s = models.PositiveIntegerField()
+    planned_efforts = models.PositiveIntegerField()
+    planned_rpe = models.FloatField()
+    done_s = models.PositiveIntegerField()
+    done_efforts = models.PositiveIntegerField()
+    rpe = models.PositiveSmallIntegerField()
+    note = models.TextField(max_length=4000, blank=True)
+    simulated = models.BooleanField(default=False)
+    """Made up for the demo, and said so wherever it is shown."""
+
+    class Meta:
+        ordering = ("-started_at",)
+        verbose_name_plural = "log entries"
+        constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="one_entry_per_run"),)
+
+    def __str__(self) -> str:
+        return f"{self.title}, {self.started_at:%Y-%m-%d}"

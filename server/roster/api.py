@@ -1,0 +1,73 @@
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from server.accounts.current import club
+from server.accounts.models import Club
+from server.errors import not_found
+from server.roster.models import Person
+from yoisho.engine.person import Person as CorePerson
+from yoisho.engine.person import Value, person
+
+router = Router(tags=["roster"])
+
+
+class Known(Schema):
+    """A number about a person, its standard deviation and where it came from."""
+
+    value: float
+    sd: float
+    origin: str
+    source: str
+
+
+class PersonOut(Schema):
+    id: int
+    name: str
+    sport: str
+    level: str
+    age_years: int
+    mass_kg: float
+    vo2max_ml_kg_min: Known
+    hr_max_bpm: Known
+    hr_rest_bpm: Known
+    heart_rate_lowering_medication: bool
+
+
+def _known(value: Value) -> Known:
+    return Known(value=value.value, sd=value.sd, origin=value.origin, source=value.source)
+
+
+def _out(who: Person) -> PersonOut:
+    core = who.to_core()
+    return PersonOut(
+        id=who.pk,
+        name=who.name,
+        sport=who.sport,
+        level=who.level,
+        age_years=who.age_years,
+        mass_kg=who.mass_kg,
+        vo2max_ml_kg_min=_known(core.vo2max_ml_kg_min),
+        hr_max_bpm=_known(core.hr_max_bpm),
+        hr_rest_bpm=_known(core.hr_rest_bpm),
+        heart_rate_lowering_medication=who.heart_rate_lowering_medication,
+    )
+
+
+def find_person(own: Club, person_id: int | None) -> Person | None:
+    """The club's person with that id; None where none is asked for. 404 where it is not the club's."""
+    if person_id is None:
+        return None
+    found = Person.objects.filter(club=own, pk=person_id).first()
+    if found is None:
+        raise not_found("person")
+    return found
+
+
+def core_of(who: Person | None) -> CorePerson:
+    """The person as the engine sees them; where nobody is picked, a club-level adult by default."""
+    return who.to_core() if who else person()
+
+
+@router.get("/people", response=list[PersonOut], operation_id="people")
+def people(request: HttpRequest) -> list[PersonOut]:
+    return [_out(who) for who in Person.objects.filter(club=club(request))]

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class SessionsConfig(AppConfig):
+    name = "server.sessions"
+    label = "training"

@@ -1,0 +1,138 @@
+"""From a document to everything the Bench shows: the core's answer in the API's shape."""
+
+from dataclasses import asdict
+
+import numpy as np
+
+from server.errors import FieldError
+from server.sessions import schemas
+from yoisho.engine import readout
+from yoisho.engine.person import Person
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.verdict import judge
+from yoisho.session.document import DocumentError, Session, from_document
+from yoisho.session.shorthand import write
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import Timeline, TimelineInterval, unroll
+from yoisho.session.tree import SessionError
+
+MOST_SAMPLES = 800
+
+
+def core_session(document: schemas.SessionDocument) -> Session:
+    """The document as the core reads it. An impossible one is a 422 with the path to the fault."""
+    try:
+        return from_document(document.model_dump())
+    except DocumentError as error:
+        raise FieldError(["body", "document", error.path], error.message, "document") from error
+    except SessionError as error:
+        raise FieldError(["body", "document"], str(error), "document") from error
+
+
+def unrolled(session: Session) -> Timeline:
+    if not session.parts:
+        return Timeline(())
+    try:
+        return unroll(*(part.tree for part in session.parts))
+    except SessionError as error:
+        raise FieldError(["body", "document", "parts"], str(error), "document") from error
+
+
+def interval_out(interval: TimelineInterval) -> schemas.TimelineInterval:
+    tempo = TEMPOS[interval.tempo]
+    return schemas.TimelineInterval(
+        start_s=interval.start_s,
+        seconds=interval.seconds,
+        kind=tempo.kind,
+        tempo=tempo.id,
+        demand_frac=tempo.demand_frac,
+        rounds=list(interval.rounds),
+        part=interval.part,
+        strikes=interval.seconds / 60 * tempo.strikes_per_min,
+    )
+
+
+def _summaries(session: Session, timeline: Timeline) -> list[schemas.PartSummary]:
+    summaries = []
+    for index, part in enumerate(session.parts):
+        own = Timeline(tuple(interval for interval in timeline.intervals if interval.part == index))
+        start = own.intervals[0].start_s
+        total = own.total_s - start
+        summaries.append(
+            schemas.PartSummary(
+                text=write(part.tree),
+                start_s=start,
+                total_s=total,
+                work_s=own.work_s,
+                rest_s=total - own.work_s,
+                strikes=own.strikes,
+            )
+        )
+    return summaries
+
+
+def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
+    stride = max(1, -(-len(traces.seconds) // MOST_SAMPLES))
+    keep = np.unique(np.append(np.arange(0, len(traces.seconds), stride), len(traces.seconds) - 1))
+
+    def thin(trace: readout.Floats, digits: int) -> list[float]:
+        return [round(value, digits) for value in trace[keep].tolist()]
+
+    return schemas.Traces(
+        seconds=thin(traces.seconds, 1),
+        sprint_left=thin(traces.sprint_left, 3),
+        lactic_left=thin(traces.lactic_left, 3),
+        uptake_frac=thin(traces.uptake_frac, 3),
+        heart_rate_bpm=thin(traces.heart_rate_bpm, 0) if with_heart else None,
+    )
+
+
+def _reading(who: Person, reading: readout.Reading, target: str) -> schemas.Reading:
+    verdict = judge(reading, target)
+    figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.figures.items()}
+    if who.heart_rate_lowering_medication:
+        del figures["heart_rate_peak_bpm"]
+    return schemas.Reading(
+        figures=figures,
+        traces=_traces(reading.traces, with_heart=not who.heart_rate_lowering_medication),
+        verdict=schemas.Verdict(
+            target=verdict.target,
+            score=verdict.score,
+            strokes=verdict.strokes,
+            grade=verdict.grade,
+            sentence=verdict.sentence,
+            reasons=[
+                schemas.Reason(
+                    measure=reason.measure,
+                    met=reason.met,
+                    text=reason.text,
+                    intervals=list(reason.intervals),
+                    source=reason.source,
+                )
+                for reason in verdict.reasons
+            ],
+            trains_best=verdict.trains_best,
+        ),
+        cautions=[schemas.Caution(**asdict(caution)) for caution in cautions(who, reading)],
+        exhausted_at_s=reading.exhausted_at_s,
+        hr_rest_bpm=who.hr_rest_bpm.value,
+        hr_max_bpm=who.hr_max_bpm.value,
+    )
+
+
+def evaluate(document: schemas.SessionDocument, who: Person, target: str) -> schemas.Evaluation:
+    session = core_session(document)
+    timeline = unrolled(session)
+    try:
+        reading = _reading(who, readout.read(who, timeline), target)
+    except readout.NoWorkError:
+        reading = None
+    return schemas.Evaluation(
+        timeline=[interval_out(interval) for interval in timeline.intervals],
+        parts=_summaries(session, timeline),
+        total_s=timeline.total_s,
+        work_s=timeline.work_s,
+        rest_s=timeline.rest_s,
+        strikes=timeline.strikes,
+        reading=reading,
+    )

@@ -1,0 +1,23 @@
+from django.db import models
+
+from server.accounts.models import Club, User
+from server.roster.models import Person
+
+
+class Session(models.Model):
+    """A session of the club: the versioned document as it is, with who it is for and what for."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="sessions")
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="sessions")
+    target = models.CharField(max_length=40)
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
+    saved_at = models.DateTimeField(auto_now=True)
+    saved_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True)
+
+    class Meta:
+        ordering = ("-saved_at",)
+
+    def __str__(self) -> str:
+        return str(self.document.get("title"))

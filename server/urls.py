@@ -1,0 +1,23 @@
+from django.http import HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+
+from server.api import api
+from server.settings import WEB_DIST
+
+
+@never_cache
+def page(request: HttpRequest, path: str = "") -> HttpResponse:
+    """The one page of the app, with the cookie that its requests carry back."""
+    get_token(request)
+    try:
+        return HttpResponse((WEB_DIST / "index.html").read_bytes())
+    except FileNotFoundError:
+        return HttpResponse("The front end is not built. Run `make demo`.", status=503, content_type="text/plain")
+
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|assets/)(?P<path>[\w/-]*)$", page),
+]
