@@ -23,6 +23,11 @@ class Cue(Schema):
     kind: Literal["bell", "change", "clack", "count", "end"]
 
 
+class Effort(Schema):
+    start_s: int
+    end_s: int
+
+
 class RunPlan(Schema):
     session_id: int
     revision: int
@@ -33,8 +38,8 @@ class RunPlan(Schema):
     count_in_s: int
     total_s: int
     work_s: int
-    efforts: list[tuple[int, int]]
-    """Start and end of every effort [s]; efforts done are counted against these."""
+    efforts: list[Effort]
+    """Efforts done are counted against these."""
     expected_rpe: float
     timeline: list[TimelineInterval]
     cues: list[Cue]
@@ -61,7 +66,7 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
         count_in_s=COUNT_IN_S,
         total_s=timeline.total_s,
         work_s=timeline.work_s,
-        efforts=efforts_of(timeline),
+        efforts=[Effort(start_s=start, end_s=end) for start, end in efforts_of(timeline)],
         expected_rpe=session_rpe(timeline),
         timeline=[interval_out(interval) for interval in timeline.intervals],
         cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],

@@ -46,7 +46,7 @@ def interval_out(interval: TimelineInterval) -> schemas.TimelineInterval:
         kind=tempo.kind,
         tempo=tempo.id,
         demand_frac=tempo.demand_frac,
-        rounds=list(interval.rounds),
+        rounds=[schemas.Round(turn=turn, of=count) for turn, count in interval.rounds],
         part=interval.part,
         strikes=interval.seconds / 60 * tempo.strikes_per_min,
     )

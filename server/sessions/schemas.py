@@ -66,13 +66,19 @@ class EvaluateIn(BaseModel):
     target: TargetId
 
 
+class Round(BaseModel):
+    turn: int
+    of: int
+
+
 class TimelineInterval(BaseModel):
     start_s: int
     seconds: int
     kind: Literal["work", "recover", "rest"]
     tempo: TempoId
     demand_frac: float
-    rounds: list[tuple[int, int]]
+    rounds: list[Round]
+    """For every repeat around it, outermost first."""
     part: int
     strikes: float
 

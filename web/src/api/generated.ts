@@ -318,6 +318,13 @@ export interface components {
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
         };
+        /** Effort */
+        Effort: {
+            /** End S */
+            end_s: number;
+            /** Start S */
+            start_s: number;
+        };
         /** EvaluateIn */
         EvaluateIn: {
             document: components["schemas"]["SessionDocument"];
@@ -574,6 +581,13 @@ export interface components {
              */
             type: "repeat";
         };
+        /** Round */
+        Round: {
+            /** Of */
+            of: number;
+            /** Turn */
+            turn: number;
+        };
         /** RunPlan */
         RunPlan: {
             /** Count In S */
@@ -581,10 +595,7 @@ export interface components {
             /** Cues */
             cues: components["schemas"]["Cue"][];
             /** Efforts */
-            efforts: [
-                number,
-                number
-            ][];
+            efforts: components["schemas"]["Effort"][];
             /** Expected Rpe */
             expected_rpe: number;
             /** Part Names */
@@ -749,10 +760,7 @@ export interface components {
             /** Part */
             part: number;
             /** Rounds */
-            rounds: [
-                number,
-                number
-            ][];
+            rounds: components["schemas"]["Round"][];
             /** Seconds */
             seconds: number;
             /** Start S */

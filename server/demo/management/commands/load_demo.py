@@ -4,6 +4,7 @@ from datetime import timedelta
 from typing import Any
 from uuid import uuid4
 
+from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
@@ -23,10 +24,14 @@ from yoisho.session.timeline import unroll
 
 
 class Command(BaseCommand):
-    help = "Load the demo club, unless it is there already."
+    help = "Bring the database up to date and load the demo club, unless it is there already."
 
-    @transaction.atomic
     def handle(self, *args: Any, **options: Any) -> None:
+        call_command("migrate", verbosity=0)
+        with transaction.atomic():
+            self._load()
+
+    def _load(self) -> None:
         if User.objects.filter(username=DEMO_COACH).exists():
             return
         club = Club.objects.create(name=hall.CLUB)

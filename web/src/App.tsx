@@ -1,0 +1,46 @@
+import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
+import { Navigate, Outlet, Route, Routes } from "react-router";
+import { me } from "./api/queries";
+import { Bench } from "./bench/Bench";
+import { Library } from "./library/Library";
+import { LogBook } from "./log/LogBook";
+import { Notice } from "./parts/Notice";
+import { Spine } from "./parts/Spine";
+import { Welcome } from "./welcome/Welcome";
+
+const Floor = lazy(() => import("./floor/Floor").then((module) => ({ default: module.Floor })));
+const LogEntry = lazy(() => import("./log/LogEntry").then((module) => ({ default: module.LogEntry })));
+
+function Club() {
+  return (
+    <div className="min-h-dvh pb-[58px] min-[900px]:pb-0 min-[900px]:pl-[68px]">
+      <Spine />
+      <Outlet />
+    </div>
+  );
+}
+
+export function App() {
+  const welcome = useQuery(me);
+  if (!welcome.data) {
+    return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
+  }
+  if (!welcome.data.signed_in) return <Welcome demo={welcome.data.demo} />;
+  return (
+    <Suspense fallback={<Notice waiting title="Opening" />}>
+      <Routes>
+        <Route path="floor/:sessionId" element={<Floor />} />
+        <Route element={<Club />}>
+          <Route index element={<Navigate to="/library" replace />} />
+          <Route path="library" element={<Library />} />
+          <Route path="bench" element={<Bench />} />
+          <Route path="bench/:sessionId" element={<Bench />} />
+          <Route path="log" element={<LogBook />} />
+          <Route path="log/run" element={<LogEntry />} />
+          <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
+        </Route>
+      </Routes>
+    </Suspense>
+  );
+}

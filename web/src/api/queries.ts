@@ -1,0 +1,49 @@
+import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, need, type Schemas, Unreachable } from "./client";
+
+const RETRY_MS = 2000;
+
+/** Lost connections are tried again for as long as it takes; refusals are not. */
+export const retryWhileAway = (_count: number, error: Error): boolean => error instanceof Unreachable;
+
+export function makeQueryClient(): QueryClient {
+  const patient = { retry: retryWhileAway, retryDelay: RETRY_MS, networkMode: "always" as const };
+  return new QueryClient({
+    defaultOptions: { queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false }, mutations: patient },
+  });
+}
+
+export const me = queryOptions({ queryKey: ["me"], queryFn: () => need(api.GET("/api/me")) });
+
+export const vocabulary = queryOptions({
+  queryKey: ["vocabulary"],
+  queryFn: () => need(api.GET("/api/vocabulary")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const people = queryOptions({ queryKey: ["people"], queryFn: () => need(api.GET("/api/people")) });
+export const sessions = queryOptions({ queryKey: ["sessions"], queryFn: () => need(api.GET("/api/sessions")) });
+export const log = queryOptions({ queryKey: ["log"], queryFn: () => need(api.GET("/api/log")) });
+
+export const session = (id: number) =>
+  queryOptions({
+    queryKey: ["session", id],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}", { params: { path: { session_id: id } } })),
+    staleTime: 0,
+  });
+
+export const runPlan = (id: number) =>
+  queryOptions({
+    queryKey: ["run", id],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/run", { params: { path: { session_id: id } } })),
+    staleTime: 0,
+  });
+
+export const evaluation = (asked: Schemas["EvaluateIn"]) =>
+  queryOptions({
+    queryKey: ["evaluation", asked],
+    queryFn: ({ signal }) => need(api.POST("/api/evaluate", { body: asked, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+    gcTime: 120_000,
+  });

@@ -1,0 +1,448 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+import { api, need, Refused, type Schemas } from "../api/client";
+import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
+import { Notice } from "../parts/Notice";
+import { Stepper } from "../parts/Stepper";
+
+import { Score } from "../score/Score";
+import { asText, type Kept } from "./draft";
+import { Outline } from "./Outline";
+import { newPart, type Part } from "./tree";
+import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
+import { VerdictSheet } from "./VerdictSheet";
+
+/** Design and judgement on one screen. */
+export function Bench() {
+  const id = useParams().sessionId;
+  const sessionId = id === undefined ? null : Number(id);
+  return <Opening key={id ?? "new"} sessionId={sessionId} />;
+}
+
+function Opening({ sessionId }: { sessionId: number | null }) {
+  const { start, error, waitingLong } = useStart(sessionId);
+  const vocabulary = useQuery(vocabularyQuery);
+  const people = useQuery(peopleQuery);
+  if (error) {
+    return (
+      <Notice title="This session cannot be opened" text={error.message}>
+        <Link className="act main" to="/library">
+          Go to the library
+        </Link>
+      </Notice>
+    );
+  }
+  if (!start || !vocabulary.data || !people.data) {
+    return <Notice waiting lost={waitingLong || vocabulary.failureCount > 0} title="Laying it on the bench" />;
+  }
+  return <Desk sessionId={sessionId} start={start} vocabulary={vocabulary.data} people={people.data} />;
+}
+
+interface DeskProps {
+  sessionId: number | null;
+  start: Kept;
+  vocabulary: Schemas["Vocabulary"];
+  people: Schemas["PersonOut"][];
+}
+
+function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
+  const bench = useDraft(start, sessionId);
+  const { draft, edit } = bench;
+  const parts = draft.document.parts;
+  const { evaluation, away, refused, retry } = useEvaluation(draft);
+  const save = useSave(sessionId, draft, bench.revision, bench.saved);
+  const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
+  const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
+  const [lit, setLit] = useState<number[]>([]);
+  const [minutes, setMinutes] = useState(20);
+  const [said, setSaid] = useState<string | null>(
+    start.savedText !== null && asText(start.draft) !== start.savedText
+      ? "These changes were kept on this device and are not saved yet."
+      : null,
+  );
+
+  const setParts = useCallback(
+    (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
+    [edit, draft.document],
+  );
+  const setPart = useCallback(
+    (index: number, part: Part) => setParts(parts.map((each, at) => (at === index ? part : each))),
+    [setParts, parts],
+  );
+  const choose = (index: number, nowOpen: boolean) => {
+    setChosen(index);
+    setOpen(nowOpen);
+  };
+  const addPart = (part = newPart(parts.length ? `Part ${parts.length + 1}` : "Main set")) => {
+    setParts([...parts, part]);
+    choose(parts.length, true);
+    setTimeout(() => document.querySelector<HTMLInputElement>("[data-pattern]")?.select());
+  };
+  const double = (index: number) => {
+    const part = parts[index];
+    if (part) setParts(parts.toSpliced(index, 0, part));
+  };
+  const remove = (index: number) => {
+    bench.setTyped(null);
+    setParts(parts.toSpliced(index, 1));
+    choose(Math.max(0, index - 1), false);
+    setSaid("Removed. Ctrl Z brings it back.");
+  };
+
+  const propose = useMutation({
+    mutationFn: () =>
+      need(api.POST("/api/propose", { body: { target: draft.target, person_id: draft.personId, minutes } })),
+    onSuccess: (found) => {
+      bench.setTyped(null);
+      const fresh = sessionId === null || parts.length === 0;
+      const title = fresh ? found.document.title : draft.document.title;
+      edit({ document: { ...found.document, title } });
+      choose(
+        found.document.parts.findIndex((part) => part.name === "Main set"),
+        true,
+      );
+      setSaid(`${found.why} Source: ${found.source}. Ctrl Z brings back what was here.`);
+    },
+  });
+
+  useKeys({
+    parts: parts.length,
+    chosen,
+    choose,
+    open,
+    addPart: () => addPart(),
+    double,
+    remove,
+    undo: bench.undo,
+    redo: bench.redo,
+    save: () => save.mutate({}),
+    run: () => runIt(),
+    propose: () => propose.mutate(),
+  });
+
+  function runIt() {
+    if (parts.length) save.mutate({ andRun: true });
+  }
+
+  const names = useMemo(() => parts.map((part) => part.name), [parts]);
+  const litSet = useMemo(() => new Set(lit), [lit]);
+  const conflict = save.error instanceof Refused && save.error.status === 409;
+  return (
+    <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
+      <div className="min-w-0 px-4 pt-[18px] min-[900px]:px-6">
+        <header className="flex flex-wrap items-start justify-between gap-x-4 gap-y-3">
+          <div className="min-w-[260px] flex-1">
+            <h1>
+              <input
+                aria-label="Title"
+                className="w-full border-b border-transparent bg-transparent hover:border-[var(--rule-2)]"
+                value={draft.document.title}
+                maxLength={120}
+                onChange={(event) =>
+                  edit({ document: { ...draft.document, title: event.target.value || "New session" } })
+                }
+              />
+            </h1>
+            <label className="quiet">
+              for{" "}
+              <select
+                className="max-w-[260px] cursor-pointer bg-transparent py-1 underline decoration-[var(--rule-2)] underline-offset-4 font-semibold text-[var(--ink)]"
+                value={draft.personId ?? ""}
+                onChange={(event) => edit({ personId: event.target.value ? Number(event.target.value) : null })}
+              >
+                <option value="">nobody in particular</option>
+                {people.map((person) => (
+                  <option key={person.id} value={person.id}>
+                    {person.name}, {person.sport}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
+          <div className="flex flex-wrap items-end gap-2">
+            <label className="label-text">
+              Purpose
+              <select
+                className="field mt-1 h-[30px] min-h-0 w-[138px] cursor-pointer py-0 max-[899px]:h-[44px]"
+                value={draft.target}
+                onChange={(event) => edit({ target: event.target.value as Schemas["SessionIn"]["target"] })}
+              >
+                {vocabulary.targets.map((target) => (
+                  <option key={target.id} value={target.id}>
+                    {target.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Stepper
+              label="Minutes"
+              value={minutes}
+              min={4}
+              max={120}
+              show={String}
+              read={(text) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null)}
+              step={() => 5}
+              onChange={setMinutes}
+            />
+            <button type="button" className="act" disabled={propose.isPending} onClick={() => propose.mutate()}>
+              {propose.isPending ? (
+                "Searching …"
+              ) : (
+                <span>
+                  <u>P</u>ropose
+                </span>
+              )}
+            </button>
+            <button
+              type="button"
+              className="act"
+              disabled={save.isPending || (!bench.dirty && sessionId !== null)}
+              onClick={() => save.mutate({})}
+            >
+              {save.isPending
+                ? save.failureCount
+                  ? "Waiting for the network …"
+                  : "Saving …"
+                : bench.dirty || sessionId === null
+                  ? "Save"
+                  : "Saved"}
+            </button>
+            <button type="button" className="act main" disabled={!parts.length || save.isPending} onClick={runIt}>
+              <span>
+                <u>R</u>un
+              </span>
+            </button>
+          </div>
+        </header>
+        <Said
+          away={away || (save.isPending && save.failureCount > 0)}
+          text={propose.error?.message ?? (conflict ? null : save.error?.message) ?? said}
+          onClose={() => {
+            setSaid(null);
+            propose.reset();
+          }}
+        />
+        {conflict && (
+          <p role="alert" className="mt-2 flex flex-wrap items-center gap-3 border-y border-[var(--ink)] py-2">
+            <span className="seal">Closed</span> {save.error?.message}
+            <button type="button" className="act" onClick={() => save.mutate({ copy: true })}>
+              Save mine as a copy
+            </button>
+          </p>
+        )}
+        {parts.length === 0 ? (
+          <Empty
+            examples={vocabulary.examples}
+            onPropose={() => propose.mutate()}
+            onType={addFromText}
+            onAdd={() => addPart()}
+          />
+        ) : (
+          <>
+            <div className="mt-4 min-h-[300px]">
+              {evaluation && evaluation.parts.length === parts.length ? (
+                <Score
+                  evaluation={evaluation}
+                  names={names}
+                  open={chosen}
+                  lit={litSet}
+                  onOpen={(part) => choose(part, true)}
+                />
+              ) : refused ? (
+                <div className="border border-[var(--rule-2)] p-4">
+                  <span className="seal">Stopped</span> <b>The verdict could not be worked out.</b>
+                  <p className="pt-1">{refused.message} The session stays here and on this device.</p>
+                  <button type="button" className="act mt-3" onClick={() => retry()}>
+                    Try again
+                  </button>
+                </div>
+              ) : (
+                <p className="quiet pt-10" role="status">
+                  Working it out …
+                </p>
+              )}
+            </div>
+            <div className="mt-2">
+              <Outline
+                parts={parts}
+                evaluation={evaluation}
+                tempos={vocabulary.tempos}
+                chosen={chosen}
+                open={open}
+                typed={bench.typed}
+                onTyped={bench.setTyped}
+                onChoose={choose}
+                onChange={setPart}
+                onDouble={double}
+                onRemove={remove}
+              />
+            </div>
+            <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 py-3 text-[13px]">
+              <button type="button" className="act" onClick={() => addPart()}>
+                <span>
+                  <u>A</u>dd a part
+                </span>
+              </button>
+              <button type="button" className="act" disabled={!bench.canUndo} onClick={bench.undo}>
+                Undo
+              </button>
+              <button type="button" className="act" disabled={!bench.canRedo} onClick={bench.redo}>
+                Redo
+              </button>
+              <span className="quiet hidden min-[900px]:inline">
+                ↑↓ row · Enter open · Tab next field · + − change · D double · , . cursor · Ctrl S save
+              </span>
+            </div>
+          </>
+        )}
+      </div>
+      <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
+        {evaluation && parts.length > 0 ? (
+          <VerdictSheet evaluation={evaluation} targets={vocabulary.targets} onLight={setLit} />
+        ) : (
+          <div className="p-4">
+            <h2>No verdict yet</h2>
+            <p className="quiet">
+              {vocabulary.targets.find((target) => target.id === draft.target)?.name}:{" "}
+              {vocabulary.targets.find((target) => target.id === draft.target)?.meaning}.
+            </p>
+          </div>
+        )}
+      </aside>
+    </main>
+  );
+
+  async function addFromText(text: string) {
+    const part = newPart("Main set");
+    addPart(part);
+    bench.setTyped({ part: parts.length, text });
+  }
+}
+
+function Said({ away, text, onClose }: { away: boolean; text: string | null; onClose: () => void }) {
+  return (
+    <div role="status" aria-live="polite">
+      {away && (
+        <p className="mt-2 flex gap-3 border-y border-[var(--rule-2)] py-2">
+          <span className="seal self-start">Off line</span>
+          <span>No connection. Your edit is kept on this device and is sent when the connection is back.</span>
+        </p>
+      )}
+      {text && (
+        <p className="mt-2 flex items-start justify-between gap-3 border-y border-[var(--rule)] py-2">
+          <span>{text}</span>
+          <button type="button" className="link min-h-[24px]" onClick={onClose}>
+            Close
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface EmptyProps {
+  examples: string[];
+  onType: (text: string) => void;
+  onAdd: () => void;
+  onPropose: () => void;
+}
+
+function Empty({ examples, onType, onAdd, onPropose }: EmptyProps) {
+  return (
+    <div className="mt-6 border border-[var(--rule-2)] p-5">
+      <h2>Nothing on the bench yet</h2>
+      <p className="quiet">Pick a person and a purpose, then type a pattern or let one be proposed.</p>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <button type="button" className="act main" onClick={onAdd}>
+          <span>
+            <u>A</u>dd a part
+          </span>
+        </button>
+        <button type="button" className="act" onClick={onPropose}>
+          <span>
+            <u>P</u>ropose one
+          </span>
+        </button>
+      </div>
+      <p className="label-text mt-5">Or begin from a line</p>
+      <ul className="grid gap-1 pt-1">
+        {examples.map((example) => (
+          <li key={example}>
+            <button type="button" className="link min-h-[28px] text-left" onClick={() => onType(example)}>
+              {example}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+interface Keys {
+  parts: number;
+  chosen: number | null;
+  open: boolean;
+  choose: (part: number, open: boolean) => void;
+  addPart: () => void;
+  double: (part: number) => void;
+  remove: (part: number) => void;
+  undo: () => void;
+  redo: () => void;
+  save: () => void;
+  run: () => void;
+  propose: () => void;
+}
+
+function useKeys(keys: Keys) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const inField = target.closest("input, textarea, select") !== null;
+      const inText = inField && !target.matches("[role=spinbutton], select");
+      const letter = event.key.toLowerCase();
+      if (event.ctrlKey || event.metaKey) {
+        if (letter === "s") {
+          event.preventDefault();
+          keys.save();
+        } else if (letter === "z" && !inText) {
+          event.preventDefault();
+          if (event.shiftKey) keys.redo();
+          else keys.undo();
+        }
+        return;
+      }
+      if (event.altKey) return;
+      if (event.key === "Escape" && keys.open && keys.chosen !== null) {
+        keys.choose(keys.chosen, false);
+        focusRow(keys.chosen);
+        return;
+      }
+      if (inField) return;
+      const at = keys.chosen ?? 0;
+      const actions: Record<string, () => void> = {
+        ArrowDown: () => go(Math.min(keys.parts - 1, at + 1)),
+        ArrowUp: () => go(Math.max(0, at - 1)),
+        a: keys.addPart,
+        d: () => keys.parts && keys.double(at),
+        Delete: () => keys.parts && keys.remove(at),
+        r: keys.run,
+        p: keys.propose,
+      };
+      const action = actions[event.key] ?? actions[letter];
+      if (!action || (event.key.startsWith("Arrow") && !keys.parts)) return;
+      event.preventDefault();
+      action();
+    };
+    const go = (row: number) => {
+      keys.choose(row, false);
+      focusRow(row);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+}
+
+function focusRow(row: number) {
+  setTimeout(() => document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus());
+}

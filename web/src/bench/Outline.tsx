@@ -1,0 +1,99 @@
+import type { Schemas } from "../api/client";
+import { clock } from "../parts/time";
+import type { Kept } from "./draft";
+import { PartEditor } from "./PartEditor";
+import type { Part } from "./tree";
+
+interface Props {
+  parts: Part[];
+  evaluation: Schemas["Evaluation"] | undefined;
+  tempos: Schemas["TempoOut"][];
+  chosen: number | null;
+  open: boolean;
+  typed: Kept["typed"];
+  onTyped: (typed: Kept["typed"]) => void;
+  onChoose: (part: number, open: boolean) => void;
+  onChange: (index: number, part: Part) => void;
+  onDouble: (index: number) => void;
+  onRemove: (index: number) => void;
+}
+
+/** What a part holds: strikes, work and rest. */
+export function Sums({ summary }: { summary: Schemas["PartSummary"] | undefined }) {
+  return (
+    <>
+      <span className="hidden text-right min-[700px]:block">{summary ? Math.round(summary.strikes) : ""}</span>
+      <span className="text-right">{summary ? clock(summary.work_s) : ""}</span>
+      <span className="quiet hidden text-right min-[700px]:block">{summary ? clock(summary.rest_s) : ""}</span>
+    </>
+  );
+}
+
+const COLUMNS = "grid grid-cols-[48px_1fr_56px] min-[700px]:grid-cols-[48px_130px_1fr_56px_48px_48px] gap-x-3";
+
+/** The outline: every part a row; the one in hand opens. It is the full text of the score. */
+export function Outline(props: Props) {
+  const { parts, evaluation, chosen, open } = props;
+  return (
+    <div>
+      <div className={`${COLUMNS} label-text border-b border-[var(--rule)] px-0 pb-1`} aria-hidden="true">
+        <span>At</span>
+        <span>Part</span>
+        <span className="hidden min-[700px]:block">Pattern</span>
+        <span className="hidden text-right min-[700px]:block">Strikes</span>
+        <span className="text-right">Work</span>
+        <span className="hidden text-right min-[700px]:block">Rest</span>
+      </div>
+      {parts.map((part, index) => {
+        const summary = evaluation?.parts[index];
+        const isOpen = open && chosen === index;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts have no other name, and rows hold no state
+          <div key={index} className={isOpen ? "" : "border-b border-[var(--rule)]"}>
+            {isOpen ? (
+              <PartEditor
+                columns={COLUMNS}
+                part={part}
+                summary={summary}
+                tempos={props.tempos}
+                typed={props.typed?.part === index ? props.typed.text : null}
+                onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
+                onChange={(next) => props.onChange(index, next)}
+                onDouble={() => props.onDouble(index)}
+                onRemove={() => props.onRemove(index)}
+                onClose={() => props.onChoose(index, false)}
+              />
+            ) : (
+              <button
+                type="button"
+                data-row={index}
+                tabIndex={(chosen ?? 0) === index ? 0 : -1}
+                className={`${COLUMNS} w-full cursor-pointer items-baseline py-[6px] text-left hover:bg-[#E9E3D5] ${
+                  chosen === index ? "bg-[var(--sheet)]" : ""
+                }`}
+                onClick={() => props.onChoose(index, true)}
+              >
+                <span className="quiet">{summary ? clock(summary.start_s) : ""}</span>
+                <span className="font-semibold">{part.name || "No name"}</span>
+                <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
+                  {summary?.text ?? "…"}
+                </span>
+                <Sums summary={summary} />
+              </button>
+            )}
+          </div>
+        );
+      })}
+      {evaluation && parts.length > 0 && (
+        <div className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold`}>
+          <span />
+          <span>Total {clock(evaluation.total_s)}</span>
+          <span className="hidden min-[700px]:block" />
+          <span className="hidden text-right min-[700px]:block">{Math.round(evaluation.strikes)}</span>
+          <span className="text-right">{clock(evaluation.work_s)}</span>
+          <span className="hidden text-right min-[700px]:block">{clock(evaluation.rest_s)}</span>
+        </div>
+      )}
+    </div>
+  );
+}

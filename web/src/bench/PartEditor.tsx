@@ -1,0 +1,129 @@
+import { useCallback } from "react";
+import type { Schemas } from "../api/client";
+import { Stepper } from "../parts/Stepper";
+import { clock, readClock } from "../parts/time";
+import { Sums } from "./Outline";
+import { Pattern } from "./Pattern";
+import { changed, type Field, fieldsOf, type Node, type Part } from "./tree";
+
+interface Props {
+  columns: string;
+  part: Part;
+  summary: Schemas["PartSummary"] | undefined;
+  tempos: Schemas["TempoOut"][];
+  typed: string | null;
+  onTyped: (text: string | null) => void;
+  onChange: (part: Part) => void;
+  onDouble: () => void;
+  onRemove: () => void;
+  onClose: () => void;
+}
+
+const LONGEST_S = 7200;
+const stepOf = (seconds: number) => (seconds < 10 ? 1 : seconds < 120 ? 5 : seconds < 600 ? 15 : 60);
+const readCount = (text: string) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null);
+
+/** The row in hand: its pattern as text, and the steppers that write it. */
+export function PartEditor(props: Props) {
+  const { columns, part, summary, tempos, typed, onTyped, onChange, onDouble, onRemove, onClose } = props;
+  const onRead = useCallback(
+    (tree: Node) => {
+      if (JSON.stringify(tree) !== JSON.stringify(part.tree)) onChange({ ...part, tree });
+    },
+    [part, onChange],
+  );
+  const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
+    onTyped(null);
+    onChange({ ...part, tree: changed(part.tree, field, value) });
+  };
+  return (
+    <div className="-mx-[10px] mb-2 border border-[var(--ink)] bg-[var(--sheet)] px-[10px] pt-2 pb-2">
+      <div className={`${columns} items-baseline`}>
+        <span className="quiet">{summary ? clock(summary.start_s) : ""}</span>
+        <input
+          aria-label="Part"
+          className="field font-semibold min-[700px]:-ml-[11px]"
+          value={part.name}
+          maxLength={80}
+          onChange={(event) => onChange({ ...part, name: event.target.value })}
+        />
+        <div className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:pt-2 min-[700px]:-ml-[11px]">
+          <Pattern text={summary?.text ?? ""} typed={typed} onTyped={onTyped} onRead={onRead} />
+        </div>
+        <Sums summary={summary} />
+      </div>
+      <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+        {fieldsOf(part.tree).map((field) => (
+          <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
+        ))}
+        <div className="ml-auto flex gap-4 self-end text-[13px]">
+          <button type="button" className="link min-h-[30px]" onClick={onDouble}>
+            Double
+          </button>
+          <button type="button" className="link min-h-[30px]" onClick={onRemove}>
+            Remove
+          </button>
+          <button type="button" className="link min-h-[30px]" onClick={onClose}>
+            Close
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+interface FieldProps {
+  field: Field;
+  tempos: Schemas["TempoOut"][];
+  onSet: (field: Field, value: number | Schemas["TempoOut"]["id"]) => void;
+}
+
+function FieldEditor({ field, tempos, onSet }: FieldProps) {
+  if (field.kind === "count") {
+    return (
+      <Stepper
+        label={field.label}
+        value={field.value}
+        min={1}
+        max={200}
+        show={String}
+        read={readCount}
+        step={() => 1}
+        onChange={(value) => onSet(field, value)}
+      />
+    );
+  }
+  const timed = field.kind === "interval" ? field.seconds : field.value;
+  const stepper = (
+    <Stepper
+      label={field.label}
+      value={timed}
+      min={field.kind === "interval" ? 1 : 0}
+      max={LONGEST_S}
+      show={clock}
+      read={readClock}
+      step={stepOf}
+      onChange={(value) => onSet(field, value)}
+    />
+  );
+  if (field.kind === "between") return stepper;
+  return (
+    <div className="flex items-end gap-1">
+      {stepper}
+      <label>
+        <span className="sr-only">{field.label}: effort</span>
+        <select
+          className="h-[30px] rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] px-1 max-[899px]:h-[44px]"
+          value={field.tempo}
+          onChange={(event) => onSet(field, event.target.value as Schemas["TempoOut"]["id"])}
+        >
+          {tempos.map((tempo) => (
+            <option key={tempo.id} value={tempo.id}>
+              {tempo.word}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}

@@ -1,0 +1,191 @@
+import { useEffect, useRef, useState } from "react";
+import type { Schemas } from "../api/client";
+import { Tally } from "../parts/Tally";
+import { clock } from "../parts/time";
+
+interface Props {
+  evaluation: Schemas["Evaluation"];
+  targets: Schemas["TargetOut"][];
+  onLight: (intervals: number[]) => void;
+}
+
+/** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
+export function VerdictSheet({ evaluation, targets, onLight }: Props) {
+  const reading = evaluation.reading;
+  if (!reading) {
+    return (
+      <section aria-label="Verdict" className="p-4">
+        <h2>No work yet</h2>
+        <p className="quiet">There is nothing to judge. Give a part an effort, such as 30 power.</p>
+      </section>
+    );
+  }
+  const { verdict, figures } = reading;
+  const name = (id: string) => targets.find((target) => target.id === id)?.name ?? id;
+  return (
+    <section aria-label="Verdict" className="px-4 py-4 min-[900px]:px-[18px]">
+      <div className="flex gap-3">
+        <Tally strokes={verdict.strokes} label={`${verdict.strokes} of 5`} />
+        <div>
+          <h2>{verdict.grade}</h2>
+          <p className="quiet text-[13px]">
+            {verdict.strokes} of 5 for {name(verdict.target)}
+          </p>
+        </div>
+      </div>
+      <Spoken text={`${verdict.grade} for ${name(verdict.target)}`} />
+      <p className="pt-2">{verdict.sentence}</p>
+      {verdict.trains_best !== verdict.target && (
+        <p className="quiet text-[13px]">It fits {name(verdict.trains_best)} best.</p>
+      )}
+      <ul className="grid gap-1 pt-2">
+        {verdict.reasons.map((reason) => (
+          <li key={reason.measure}>
+            <button
+              type="button"
+              className="grid w-full cursor-pointer text-left grid-cols-[52px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
+              onMouseEnter={() => onLight(reason.intervals)}
+              onMouseLeave={() => onLight([])}
+              onFocus={() => onLight(reason.intervals)}
+              onBlur={() => onLight([])}
+              title={`Source: ${reason.source}`}
+            >
+              {reason.met ? <span className="tick">✓ Met</span> : <span className="seal text-center">Short</span>}
+              <span>{reason.text}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Shares figures={figures} />
+      <h3 className="label-text pt-3 pb-1">Figures, 80 % range</h3>
+      <dl className="grid grid-cols-2 gap-x-4">
+        <Figure value={ratio(evaluation)} name="work to rest" />
+        <Figure value={range(figures.lactate_peak_mmol, 0)} name="peak lactate, mmol/L" />
+        <Figure value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂max" />
+        <Figure value={range(figures.load, 0)} name="load, RPE × minutes" />
+        <Figure value={range(figures.kcal, -1)} name="kcal in all" />
+        <Figure
+          value={figures.heart_rate_peak_bpm ? range(figures.heart_rate_peak_bpm, 0) : "by RPE"}
+          name="peak heart rate, bpm"
+        />
+        <Figure value={range(figures.strikes, -1)} name="strikes expected" />
+        <Figure value={range(figures.rpe, 0)} name="expected RPE" />
+      </dl>
+      <Cautions cautions={reading.cautions} />
+      <p className="quiet pt-3 text-[12px] leading-[16px]">
+        Estimates from a model fitted to cycling and running; no study gives the cost of a strike. Chest pain, dizziness
+        or undue breathlessness: stop, and see a physician.
+      </p>
+    </section>
+  );
+}
+
+/** Says the verdict aloud only when its word changes. */
+function Spoken({ text }: { text: string }) {
+  const said = useRef(text);
+  const [now, setNow] = useState("");
+  useEffect(() => {
+    if (said.current === text) return;
+    said.current = text;
+    setNow(text);
+  }, [text]);
+  return (
+    <p className="sr-only" aria-live="polite">
+      {now}
+    </p>
+  );
+}
+
+type FigureValue = Schemas["Figure"] | undefined;
+
+function round(value: number, digits: number): number {
+  const unit = 10 ** -digits;
+  return Math.round(value / unit) * unit;
+}
+
+function range(figure: FigureValue, digits: number): string {
+  if (!figure) return "not known";
+  const low = round(figure.low, digits);
+  const high = round(figure.high, digits);
+  return low === high ? `about ${low}` : `${low} to ${high}`;
+}
+
+function clockRange(figure: FigureValue): string {
+  if (!figure) return "not known";
+  const low = clock(60 * figure.low);
+  const high = clock(60 * figure.high);
+  return low === high ? low : `${low} to ${high}`;
+}
+
+function ratio(evaluation: Schemas["Evaluation"]): string {
+  if (!evaluation.rest_s) return "no rest";
+  const value = evaluation.work_s / evaluation.rest_s;
+  const tidy = (number: number) => String(Math.round(number * 10) / 10);
+  return value >= 1 ? `${tidy(value)} : 1` : `1 : ${tidy(1 / value)}`;
+}
+
+function Figure({ value, name }: { value: string; name: string }) {
+  return (
+    <div className="rule-t flex flex-col-reverse py-[3px]">
+      <dt className="quiet text-[12px] leading-[16px]">{name}</dt>
+      <dd className="text-[17px] leading-[21px] font-semibold">{value}</dd>
+    </div>
+  );
+}
+
+const STORES = [
+  { key: "aerobic_share", name: "Aerobic", hue: "var(--aerobic)", mark: "●" },
+  { key: "alactic_share", name: "Sprint", hue: "var(--sprint)", mark: "▲" },
+  { key: "lactic_share", name: "Lactic", hue: "var(--lactic)", mark: "◆" },
+];
+
+function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
+  return (
+    <>
+      <h3 className="label-text pt-3 pb-1">Energy in the efforts</h3>
+      {STORES.map((store) => {
+        const share = figures[store.key]?.value ?? 0;
+        return (
+          <div key={store.key} className="grid grid-cols-[76px_1fr] items-center text-[13px]">
+            <span>
+              <span aria-hidden="true" className="inline-block w-[18px]" style={{ color: store.hue }}>
+                {store.mark}
+              </span>
+              {store.name}
+            </span>
+            <span className="flex items-center gap-2">
+              <span className="h-[10px]" style={{ width: `${Math.round(share * 75)}%`, background: store.hue }} />
+              <b>{Math.round(100 * share)} %</b>
+            </span>
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+function Cautions({ cautions }: { cautions: Schemas["Caution"][] }) {
+  return (
+    <div className="mt-3 ink-t pt-2">
+      <h3>Cautions</h3>
+      {cautions.length === 0 && (
+        <p className="pt-1 text-[13px]">
+          <span className="tick">✓ Clear</span> No rule of this tool speaks. Yours still do.
+        </p>
+      )}
+      <ul className="grid gap-2 pt-1">
+        {cautions.map((caution) => (
+          <li
+            key={caution.seal}
+            className="grid grid-cols-[52px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
+          >
+            <span className="seal text-center">{caution.seal}</span>
+            <span>
+              {caution.text} <span className="quiet">{caution.cure}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,365 @@
+import { useQuery } from "@tanstack/react-query";
+import { type CSSProperties, useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { runPlan, vocabulary as vocabularyQuery } from "../api/queries";
+import { forgetRun, recallRun } from "../clock/keptRun";
+import { type View, view } from "../clock/view";
+import { Notice } from "../parts/Notice";
+import { clock } from "../parts/time";
+import { Clappers, Strip } from "./marks";
+import { useRun } from "./useRun";
+
+type Plan = Schemas["RunPlan"];
+type Piece = Schemas["TimelineInterval"];
+
+/** Run a session: readable from across the hall, one big key. */
+export function Floor() {
+  const sessionId = Number(useParams().sessionId);
+  const [kept, setKept] = useState(() => recallRun(sessionId));
+  const begun = kept?.run.startedAt ? kept : null;
+  const query = useQuery({ ...runPlan(sessionId), enabled: begun === null });
+  const navigate = useNavigate();
+  if (begun && begun.run.endedAtMs !== null) {
+    return (
+      <Notice title="This run waits for its log" text={`${begun.plan.title} has ended and is not logged yet.`}>
+        <button type="button" className="act main" onClick={() => navigate(`/log/run?session=${sessionId}`)}>
+          Log it
+        </button>
+        <button
+          type="button"
+          className="act"
+          onClick={() => {
+            forgetRun(sessionId);
+            setKept(null);
+          }}
+        >
+          Leave it out and run again
+        </button>
+      </Notice>
+    );
+  }
+  const plan = begun?.plan ?? query.data;
+  if (query.error && !plan) {
+    return (
+      <Notice title="This session cannot be run" text={query.error.message}>
+        <Link className="act main" to="/library">
+          Go to the library
+        </Link>
+      </Notice>
+    );
+  }
+  if (!plan) return <Notice waiting lost={query.failureCount > 0} title="Setting the clock" />;
+  if (plan.timeline.length === 0) {
+    return (
+      <Notice title="Nothing to run" text="This session has no parts yet.">
+        <Link className="act main" to={`/bench/${sessionId}`}>
+          Put it on the bench
+        </Link>
+      </Notice>
+    );
+  }
+  return <Clock plan={plan} />;
+}
+
+/** Work inverts the whole screen: hall ink on the lightest sheet. */
+const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
+
+const PHASES = { ready: "READY", done: "DONE", rest: "REST", recover: "RECOVER" };
+
+function Clock({ plan }: { plan: Plan }) {
+  const navigate = useNavigate();
+  const floor = useRun(plan);
+  const words = useQuery(vocabularyQuery).data?.tempos;
+  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
+  const now = view<Piece>(plan.timeline, floor.at, plan.count_in_s);
+  const started = floor.run.startedAt !== null;
+  const held = started && !floor.running && now.phase !== "done";
+  const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
+  const toLog = () => navigate(`/log/run?session=${plan.session_id}`, { replace: true });
+  const leave = () => {
+    if (!started) {
+      forgetRun(plan.session_id);
+      navigate(`/bench/${plan.session_id}`);
+      return;
+    }
+    floor.finish();
+    toLog();
+  };
+  const phase = now.phase === "work" ? wordOf(now.piece).toUpperCase() : PHASES[now.phase];
+  useFloorKeys({ ...floor, leave, done: now.phase === "done", toLog });
+  return (
+    <main
+      data-theme={lit ? "inkscore" : "nighthall"}
+      data-phase={now.phase}
+      className="flex h-dvh flex-col overflow-hidden bg-[var(--paper)] font-[family-name:var(--font-clock)] text-[var(--ink)] select-none"
+      style={lit ? FIELD_INVERTED : undefined}
+    >
+      <p className="sr-only" aria-live="assertive">
+        {held ? "Held" : phase}
+      </p>
+      <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
+        <span
+          className="font-bold leading-none"
+          style={{ fontSize: `min(16vh, ${phase.length > 8 ? 9 : 12}vw, 128px)` }}
+        >
+          {held ? "HELD" : phase}
+        </span>
+        <Round now={now} />
+      </div>
+      <button
+        type="button"
+        className="grid min-h-0 flex-1 cursor-pointer items-end text-left min-[900px]:grid-cols-[52%_1fr]"
+        onClick={now.phase === "done" ? toLog : floor.toggle}
+        aria-label={floor.running ? "Pause" : started ? "Go on" : "Start"}
+      >
+        <Digits now={now} held={held} started={started} outlined={!lit} />
+        <Ahead plan={plan} now={now} wordOf={wordOf} />
+      </button>
+      <Ground now={now} lit={lit} held={held} />
+      <Ahead plan={plan} now={now} wordOf={wordOf} compact />
+      <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
+        <span className="font-semibold">
+          {now.next
+            ? `Next: ${wordOf(now.next)} ${clock(now.next.seconds)}`
+            : now.phase === "done"
+              ? "All done"
+              : "Last one"}
+        </span>
+        <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, floor.at)))} left</span>
+      </div>
+      <div className="px-5 min-[900px]:px-12">
+        <Strip plan={plan} at={floor.at} />
+      </div>
+      <div className="flex gap-[10px] px-5 pt-2 pb-3 min-[900px]:hidden">
+        <Big onClick={floor.back}>Back</Big>
+        <Big main onClick={now.phase === "done" ? toLog : floor.toggle}>
+          {now.phase === "done" ? "Log it" : floor.running ? "Pause" : started ? "Go on" : "Start"}
+        </Big>
+        <Big onClick={floor.skip}>Skip</Big>
+      </div>
+      <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 min-[900px]:px-12 min-[900px]:pt-3 min-[900px]:text-[20px]">
+        <span className="hidden gap-6 min-[900px]:flex">
+          <Key name="Space">{floor.running ? "pause" : "start"}</Key>
+          <Key name="N">skip</Key>
+          <Key name="B">back</Key>
+          <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
+          <Key name="hold Esc">end</Key>
+        </span>
+        <span className="flex gap-4 min-[900px]:hidden">
+          <button type="button" className="min-h-[44px] underline" onClick={floor.switchSound}>
+            {floor.sound ? "Sound on" : "Sound off"}
+          </button>
+          <HoldToEnd onEnd={leave} />
+        </span>
+        {floor.running && !floor.audible && (
+          <button type="button" className="min-h-[44px] underline" onClick={() => void floor.wake()}>
+            Tap here for sound
+          </button>
+        )}
+        <span className="truncate">{plan.title}</span>
+      </div>
+    </main>
+  );
+}
+
+function Round({ now }: { now: View<Piece> }) {
+  if (!now.round) return <span />;
+  const { turn, of: count } = now.round;
+  const resting = now.phase === "rest" && turn < count && now.next?.rounds.some((next) => next.turn === turn + 1);
+  return (
+    <span
+      className="flex items-baseline gap-3 leading-none font-semibold"
+      style={{ fontSize: "min(8vh, 6.500vw, 60px)" }}
+    >
+      {now.set && (
+        <span className="hidden opacity-70 min-[900px]:inline">
+          Set {now.set.turn} of {now.set.of},
+        </span>
+      )}
+      <span>{resting ? "Next round" : "Round"}</span>
+      <b className="text-[1.700em]">{resting ? turn + 1 : turn}</b>
+      <span>of</span>
+      <b className="text-[1.700em]">{count}</b>
+    </span>
+  );
+}
+
+function Digits({
+  now,
+  held,
+  started,
+  outlined,
+}: {
+  now: View<Piece>;
+  held: boolean;
+  started: boolean;
+  outlined: boolean;
+}) {
+  const left = Math.ceil(now.left_s - 0.001);
+  const text = now.phase === "done" ? "0" : !started ? "GO" : left >= 100 ? clock(left) : String(left).padStart(2, "0");
+  const size = `min(${text.length > 2 ? "62vh, 23vw" : "76vh, 44vw"}, 608px)`;
+  const phoneSize = `min(52vh, ${text.length > 2 ? "58vw" : "104vw"})`;
+  return (
+    <span
+      data-testid="clock"
+      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] [font-size:var(--phone)] min-[900px]:pl-10 min-[900px]:[font-size:var(--desk)]"
+      style={
+        {
+          "--desk": size,
+          "--phone": phoneSize,
+          color: outlined && !held ? "transparent" : undefined,
+          WebkitTextStroke: outlined && !held ? "max(3px, 0.500vw) var(--ink)" : undefined,
+        } as CSSProperties
+      }
+    >
+      {text}
+    </span>
+  );
+}
+
+interface AheadProps {
+  plan: Plan;
+  now: View<Piece>;
+  wordOf: (piece: Piece) => string;
+  compact?: boolean;
+}
+
+/** What is being done and what comes next: beside the digits in the hall, below them on a phone. */
+function Ahead({ plan, now, wordOf, compact }: AheadProps) {
+  const from = Math.max(0, now.index);
+  const rows = plan.timeline.slice(from, from + (compact ? 3 : 4));
+  return (
+    <span className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}>
+      <span className="flex items-center justify-between border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
+        <span>{plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}</span>
+        <Clappers left_s={now.phase === "done" ? 9 : now.left_s} />
+      </span>
+      {rows.map((piece, row) => {
+        const here = row === 0 && now.index >= 0;
+        return (
+          <span
+            key={piece.start_s}
+            className="flex h-[42px] items-center justify-between border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[82px] min-[900px]:px-5 min-[900px]:text-[62px]"
+            style={here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
+          >
+            <span>{wordOf(piece)}</span>
+            <span className={here ? "" : "opacity-70"}>{clock(piece.seconds)}</span>
+          </span>
+        );
+      })}
+    </span>
+  );
+}
+
+function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
+  const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));
+  return (
+    <span
+      aria-hidden="true"
+      className={`relative block h-[14px] ${held ? "border-t-2 border-dashed border-current" : "border-b-2 border-current"}`}
+    >
+      {!held && (
+        <span
+          className="absolute inset-y-0 left-0 w-full origin-left bg-current"
+          style={{ transform: `scaleX(${share.toFixed(4)})` }}
+        />
+      )}
+    </span>
+  );
+}
+
+function Big({ children, main, onClick }: { children: string; main?: boolean; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      className={`h-[78px] cursor-pointer rounded-[4px] border-[3px] border-current text-[34px] font-semibold ${main ? "flex-[1.7]" : "flex-1"}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+function Key({ name, children }: { name: string; children: string }) {
+  return (
+    <span>
+      <kbd className="font-[family-name:var(--font-clock)] mr-2 rounded-[2px] border border-current px-2 font-semibold">
+        {name}
+      </kbd>
+      {children}
+    </span>
+  );
+}
+
+const HOLD_MS = 1000;
+
+function HoldToEnd({ onEnd }: { onEnd: () => void }) {
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const [holding, setHolding] = useState(false);
+  const stop = () => {
+    clearTimeout(timer.current);
+    setHolding(false);
+  };
+  return (
+    <button
+      type="button"
+      className="min-h-[44px] underline"
+      onPointerDown={() => {
+        setHolding(true);
+        timer.current = setTimeout(onEnd, HOLD_MS);
+      }}
+      onPointerUp={stop}
+      onPointerLeave={stop}
+    >
+      {holding ? "Keep holding" : "Hold to end"}
+    </button>
+  );
+}
+
+interface FloorKeys {
+  toggle: () => void;
+  skip: () => void;
+  back: () => void;
+  switchSound: () => void;
+  leave: () => void;
+  toLog: () => void;
+  done: boolean;
+}
+
+function useFloorKeys(keys: FloorKeys) {
+  const latest = useRef(keys);
+  latest.current = keys;
+  useEffect(() => {
+    let hold: ReturnType<typeof setTimeout> | undefined;
+    const down = (event: KeyboardEvent) => {
+      const { toggle, skip, back, switchSound, leave, toLog, done } = latest.current;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === "Escape" && !event.repeat) hold = setTimeout(leave, HOLD_MS);
+      const actions: Record<string, () => void> = {
+        " ": done ? toLog : toggle,
+        n: skip,
+        ArrowRight: skip,
+        b: back,
+        ArrowLeft: back,
+        s: switchSound,
+      };
+      const action = actions[event.key] ?? actions[event.key.toLowerCase()];
+      if (!action || event.repeat) return;
+      event.preventDefault();
+      action();
+    };
+    const up = (event: KeyboardEvent) => {
+      if (event.key === "Escape") clearTimeout(hold);
+      // A focused button would be pressed a second time when the space bar comes up.
+      if (event.key === " ") event.preventDefault();
+    };
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    return () => {
+      clearTimeout(hold);
+      window.removeEventListener("keydown", down);
+      window.removeEventListener("keyup", up);
+    };
+  }, []);
+}

@@ -1,0 +1,122 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Schemas } from "../api/client";
+import { log as logQuery } from "../api/queries";
+import { waitingRuns } from "../clock/keptRun";
+import { nowMs } from "../clock/run";
+import { Notice } from "../parts/Notice";
+import { clock } from "../parts/time";
+import { RPE_WORDS } from "./rpe";
+
+/** What was done, beside what was planned, newest first. */
+export function LogBook() {
+  const query = useQuery(logQuery);
+  const [waiting] = useState(() => waitingRuns(nowMs()));
+  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the log" />;
+  return (
+    <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
+      <h1>Log</h1>
+      <p className="quiet border-b border-[var(--ink)] pb-4">What was done, beside what was planned</p>
+      {waiting.map(({ plan, run }) => (
+        <p key={run.runId} className="flex flex-wrap items-center gap-3 border-b border-[var(--rule)] py-3">
+          <span className="seal">{run.endedAtMs === null ? "Held" : "To log"}</span>
+          <b>{plan.title}</b>
+          <span className="quiet">
+            {run.endedAtMs === null ? "is still on the floor" : "has ended and is not logged yet"}
+          </span>
+          <Link
+            className="act main"
+            to={run.endedAtMs === null ? `/floor/${plan.session_id}` : `/log/run?session=${plan.session_id}`}
+          >
+            {run.endedAtMs === null ? "Back to the floor" : "Log it"}
+          </Link>
+        </p>
+      ))}
+      {query.data.length === 0 ? (
+        <Notice title="Nothing logged yet" text="Run a session on the floor; at its end it lands here.">
+          <Link className="act main" to="/library">
+            Choose a session
+          </Link>
+        </Notice>
+      ) : (
+        <ul>
+          {query.data.map((entry) => (
+            <Entry key={entry.id} entry={entry} />
+          ))}
+        </ul>
+      )}
+    </main>
+  );
+}
+
+function Entry({ entry }: { entry: Schemas["LogOut"] }) {
+  const short = entry.done_efforts < entry.planned_efforts;
+  return (
+    <li className="grid gap-x-6 gap-y-1 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_300px_1fr]">
+      <div>
+        <h3>
+          {entry.session_id ? (
+            <Link className="hover:underline" to={`/bench/${entry.session_id}`}>
+              {entry.title}
+            </Link>
+          ) : (
+            entry.title
+          )}
+        </h3>
+        <p className="quiet text-[13px]">
+          {entry.person ?? "Nobody in particular"},{" "}
+          {new Date(entry.started_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          {entry.simulated && " · simulated for the demo"}
+        </p>
+      </div>
+      <Bars entry={entry} />
+      <div>
+        <p>
+          <b>{entry.rpe}</b> {RPE_WORDS[entry.rpe]}, expected {Math.round(entry.planned_rpe)}.{" "}
+          {short ? (
+            <span>
+              <span className="seal">Short</span> {entry.done_efforts} of {entry.planned_efforts} efforts
+            </span>
+          ) : (
+            <span className="tick">✓ Done</span>
+          )}
+        </p>
+        {entry.note && <p className="quiet text-[13px]">{entry.note}</p>}
+      </div>
+    </li>
+  );
+}
+
+/** Planned as outline, done as ink. */
+function Bars({ entry }: { entry: Schemas["LogOut"] }) {
+  const rows = [
+    { name: "Time", plan: entry.planned_s, done: entry.done_s, show: clock },
+    { name: "Load", plan: entry.planned_load, done: entry.load, show: (value: number) => String(Math.round(value)) },
+  ];
+  return (
+    <div className="grid gap-[3px] self-center text-[13px]">
+      {rows.map((row) => {
+        const most = Math.max(row.plan, row.done, 1);
+        return (
+          <div key={row.name} className="grid grid-cols-[40px_1fr_104px] items-center gap-2">
+            <span className="quiet">{row.name}</span>
+            <span className="relative block h-[12px]">
+              <span
+                className="absolute inset-y-0 left-0 bg-[var(--ink)]"
+                style={{ width: `${(100 * row.done) / most}%` }}
+              />
+              <span
+                className="absolute inset-y-0 left-0 border border-[var(--rule-2)]"
+                style={{ width: `${(100 * row.plan) / most}%` }}
+              />
+            </span>
+            <span className="text-right">
+              <b>{row.show(row.done)}</b> <span className="quiet">of {row.show(row.plan)}</span>
+            </span>
+          </div>
+        );
+      })}
+    </div>
+  );
+}

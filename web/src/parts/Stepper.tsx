@@ -1,0 +1,89 @@
+import { useId, useState } from "react";
+
+interface Props {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  show: (value: number) => string;
+  read: (text: string) => number | null;
+  step: (value: number) => number;
+  onChange: (value: number) => void;
+}
+
+/** Minus, value, plus. The value can be typed; + and − and the arrow keys change it. */
+export function Stepper({ label, value, min, max, show, read, step, onChange }: Props) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const wrong = typed !== null && !valid(typed);
+
+  function valid(text: string): boolean {
+    const number = read(text);
+    return number !== null && number >= min && number <= max;
+  }
+  function change(by: 1 | -1) {
+    const size = step(by < 0 ? value - 1 : value);
+    const next = Math.min(max, Math.max(min, Math.round((value + by * size) / size) * size || min));
+    setTyped(null);
+    if (next !== value) onChange(next);
+  }
+  function settle(text: string) {
+    const number = read(text);
+    if (valid(text) && number !== null) {
+      setTyped(null);
+      if (number !== value) onChange(number);
+    }
+  }
+  const button =
+    "w-[28px] max-[899px]:w-[44px] cursor-pointer hover:bg-[#E9E3D5] active:bg-[var(--ink)] active:text-[var(--sheet)]";
+  return (
+    <div>
+      <label htmlFor={id} className="label-text block pb-1">
+        {label}
+      </label>
+      <div className="inline-flex h-[30px] items-stretch rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] max-[899px]:h-[44px]">
+        <button type="button" tabIndex={-1} aria-label={`${label}: less`} className={button} onClick={() => change(-1)}>
+          −
+        </button>
+        <input
+          id={id}
+          role="spinbutton"
+          aria-valuenow={value}
+          aria-valuemin={min}
+          aria-valuemax={max}
+          aria-valuetext={show(value)}
+          aria-invalid={wrong}
+          inputMode="numeric"
+          autoComplete="off"
+          className={`w-[48px] border-x border-[var(--rule)] bg-transparent text-center font-semibold ${
+            wrong ? "border-b-[3px] border-b-[var(--vermilion)]" : ""
+          }`}
+          value={typed ?? show(value)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            settle(event.target.value);
+          }}
+          onFocus={(event) => event.target.select()}
+          onBlur={() => setTyped(null)}
+          onKeyDown={(event) => {
+            const up = event.key === "+" || event.key === "=" || event.key === "ArrowUp";
+            const down = event.key === "-" || event.key === "−" || event.key === "ArrowDown";
+            if (up || down) {
+              event.preventDefault();
+              event.stopPropagation();
+              change(up ? 1 : -1);
+            }
+          }}
+        />
+        <button type="button" tabIndex={-1} aria-label={`${label}: more`} className={button} onClick={() => change(1)}>
+          +
+        </button>
+      </div>
+      {wrong && (
+        <p className="text-[12px] text-[var(--vermilion)]" role="alert">
+          from {show(min)} to {show(max)}
+        </p>
+      )}
+    </div>
+  );
+}

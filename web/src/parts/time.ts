@@ -1,0 +1,12 @@
+/** A time as m:ss. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+/** Seconds from "20", "0:20" or "1:30"; null where it is none of them. */
+export function readClock(text: string): number | null {
+  const found = text.trim().match(/^(?:(\d{1,3}):([0-5]\d)|(\d{1,4}))$/);
+  if (!found) return null;
+  return found[3] !== undefined ? Number(found[3]) : Number(found[1]) * 60 + Number(found[2]);
+}
