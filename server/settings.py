@@ -76,6 +76,7 @@ TIME_ZONE = "UTC"
 USE_I18N = False
 
 WEB_DIST = ROOT / "web" / "dist"
+STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST
 WHITENOISE_AUTOREFRESH = False
 

@@ -2,7 +2,6 @@
 
 from typing import Annotated, Literal
 
-
 from pydantic import BaseModel, ConfigDict, Field, StrictInt
 
 from yoisho.judgement.targets import TARGETS

@@ -128,7 +128,7 @@ def integrate(demand, stretch_segment, stretch_steps, times, CF_s, CL_s, flow_sc
     energy = np.zeros((4, people), F.dtype)
     per_CF = real(1.0) / CF_s
     per_CL = real(1.0) / CL_s
-    alactic_top = n.sprint_flow * flow_scale
+    alactic_top = n.sprint_flow * (real(1.0) + n.sprint_shape) * flow_scale
     lactic_top = np.zeros_like(F)
     heavy = np.zeros_like(F)
     slow_target = np.zeros_like(F)

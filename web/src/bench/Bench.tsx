@@ -9,8 +9,9 @@ import { Stepper } from "../parts/Stepper";
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
 import { Outline } from "./Outline";
-import { newPart, type Part } from "./tree";
+import { type Node, newPart, type Part } from "./tree";
 import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
+import { useTyped } from "./useTyped";
 import { VerdictSheet } from "./VerdictSheet";
 
 /** Design and judgement on one screen. */
@@ -54,7 +55,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const save = useSave(sessionId, draft, bench.revision, bench.saved);
   const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
   const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
-  const [lit, setLit] = useState<number[]>([]);
+  const [lit, setLit] = useState<string | null>(null);
   const [minutes, setMinutes] = useState(20);
   const [said, setSaid] = useState<string | null>(
     start.savedText !== null && asText(start.draft) !== start.savedText
@@ -70,6 +71,21 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     (index: number, part: Part) => setParts(parts.map((each, at) => (at === index ? part : each))),
     [setParts, parts],
   );
+  const typedPart = bench.typed?.part ?? null;
+  const { setTyped } = bench;
+  const onRead = useCallback(
+    (tree: Node) => {
+      const part = typedPart === null ? undefined : parts[typedPart];
+      if (part && typedPart !== null) setPart(typedPart, { ...part, tree });
+    },
+    [typedPart, parts, setPart],
+  );
+  const typedTree = typedPart === null ? null : (parts[typedPart]?.tree ?? null);
+  const typing = useTyped(bench.typed?.text ?? null, typedTree, onRead);
+  const leftRow = typedPart !== null && (!open || chosen !== typedPart);
+  useEffect(() => {
+    if (leftRow && !typing.waiting) setTyped(null);
+  }, [leftRow, typing.waiting, setTyped]);
   const choose = (index: number, nowOpen: boolean) => {
     setChosen(index);
     setOpen(nowOpen);
@@ -116,17 +132,33 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     remove,
     undo: bench.undo,
     redo: bench.redo,
-    save: () => save.mutate({}),
+    save: () => keepIt(false),
     run: () => runIt(),
     propose: () => propose.mutate(),
   });
 
+  const [wanted, setWanted] = useState<{ andRun: boolean } | null>(null);
+  const { mutate: send } = save;
+  useEffect(() => {
+    if (!wanted || (typing.waiting && !typing.refused)) return;
+    setWanted(null);
+    if (typing.refused) setSaid("A line cannot be read yet. Mend it, or leave it as it was, and then save.");
+    else send(wanted);
+  }, [wanted, typing, send]);
+
+  /** Save, once the line that is being typed has been read. */
+  function keepIt(andRun: boolean) {
+    setWanted({ andRun });
+  }
   function runIt() {
-    if (parts.length) save.mutate({ andRun: true });
+    if (parts.length) keepIt(true);
   }
 
   const names = useMemo(() => parts.map((part) => part.name), [parts]);
-  const litSet = useMemo(() => new Set(lit), [lit]);
+  const litSet = useMemo(() => {
+    const reason = evaluation?.reading?.verdict.reasons.find((each) => each.measure === lit);
+    return new Set(reason?.intervals);
+  }, [lit, evaluation]);
   const conflict = save.error instanceof Refused && save.error.status === 409;
   return (
     <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
@@ -198,7 +230,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
               type="button"
               className="act"
               disabled={save.isPending || (!bench.dirty && sessionId !== null)}
-              onClick={() => save.mutate({})}
+              onClick={() => keepIt(false)}
             >
               {save.isPending
                 ? save.failureCount
@@ -271,6 +303,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                 chosen={chosen}
                 open={open}
                 typed={bench.typed}
+                typing={typing}
                 onTyped={bench.setTyped}
                 onChoose={choose}
                 onChange={setPart}

@@ -3,6 +3,7 @@ import { clock } from "../parts/time";
 import type { Kept } from "./draft";
 import { PartEditor } from "./PartEditor";
 import type { Part } from "./tree";
+import type { Typing } from "./useTyped";
 
 interface Props {
   parts: Part[];
@@ -11,6 +12,7 @@ interface Props {
   chosen: number | null;
   open: boolean;
   typed: Kept["typed"];
+  typing: Typing;
   onTyped: (typed: Kept["typed"]) => void;
   onChoose: (part: number, open: boolean) => void;
   onChange: (index: number, part: Part) => void;
@@ -57,6 +59,7 @@ export function Outline(props: Props) {
                 summary={summary}
                 tempos={props.tempos}
                 typed={props.typed?.part === index ? props.typed.text : null}
+                typing={props.typing}
                 onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
                 onChange={(next) => props.onChange(index, next)}
                 onDouble={() => props.onDouble(index)}

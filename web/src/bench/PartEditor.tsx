@@ -1,10 +1,10 @@
-import { useCallback } from "react";
 import type { Schemas } from "../api/client";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
 import { Sums } from "./Outline";
 import { Pattern } from "./Pattern";
-import { changed, type Field, fieldsOf, type Node, type Part } from "./tree";
+import { changed, type Field, fieldsOf, type Part } from "./tree";
+import type { Typing } from "./useTyped";
 
 interface Props {
   columns: string;
@@ -12,6 +12,7 @@ interface Props {
   summary: Schemas["PartSummary"] | undefined;
   tempos: Schemas["TempoOut"][];
   typed: string | null;
+  typing: Typing;
   onTyped: (text: string | null) => void;
   onChange: (part: Part) => void;
   onDouble: () => void;
@@ -25,13 +26,7 @@ const readCount = (text: string) => (/^\d{1,3}$/.test(text.trim()) ? Number(text
 
 /** The row in hand: its pattern as text, and the steppers that write it. */
 export function PartEditor(props: Props) {
-  const { columns, part, summary, tempos, typed, onTyped, onChange, onDouble, onRemove, onClose } = props;
-  const onRead = useCallback(
-    (tree: Node) => {
-      if (JSON.stringify(tree) !== JSON.stringify(part.tree)) onChange({ ...part, tree });
-    },
-    [part, onChange],
-  );
+  const { columns, part, summary, tempos, typed, typing, onTyped, onChange, onDouble, onRemove, onClose } = props;
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
     onChange({ ...part, tree: changed(part.tree, field, value) });
@@ -48,11 +43,11 @@ export function PartEditor(props: Props) {
           onChange={(event) => onChange({ ...part, name: event.target.value })}
         />
         <div className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:pt-2 min-[700px]:-ml-[11px]">
-          <Pattern text={summary?.text ?? ""} typed={typed} onTyped={onTyped} onRead={onRead} />
+          <Pattern text={summary?.text ?? ""} typed={typed} typing={typing} onTyped={onTyped} />
         </div>
         <Sums summary={summary} />
       </div>
-      <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+      <fieldset disabled={typing.waiting} className="flex flex-wrap items-start gap-x-4 gap-y-2">
         {fieldsOf(part.tree).map((field) => (
           <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
         ))}
@@ -67,7 +62,7 @@ export function PartEditor(props: Props) {
             Close
           </button>
         </div>
-      </div>
+      </fieldset>
     </div>
   );
 }

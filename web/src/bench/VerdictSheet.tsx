@@ -6,7 +6,7 @@ import { clock } from "../parts/time";
 interface Props {
   evaluation: Schemas["Evaluation"];
   targets: Schemas["TargetOut"][];
-  onLight: (intervals: number[]) => void;
+  onLight: (measure: string | null) => void;
 }
 
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
@@ -43,11 +43,11 @@ export function VerdictSheet({ evaluation, targets, onLight }: Props) {
           <li key={reason.measure}>
             <button
               type="button"
-              className="grid w-full cursor-pointer text-left grid-cols-[52px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
-              onMouseEnter={() => onLight(reason.intervals)}
-              onMouseLeave={() => onLight([])}
-              onFocus={() => onLight(reason.intervals)}
-              onBlur={() => onLight([])}
+              className="grid min-h-[24px] w-full cursor-pointer text-left grid-cols-[52px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
+              onMouseEnter={() => onLight(reason.measure)}
+              onMouseLeave={() => onLight(null)}
+              onFocus={() => onLight(reason.measure)}
+              onBlur={() => onLight(null)}
               title={`Source: ${reason.source}`}
             >
               {reason.met ? <span className="tick">✓ Met</span> : <span className="seal text-center">Short</span>}

@@ -30,12 +30,14 @@ export function position(run: Run, now: number): number {
 
 export const isRunning = (run: Run): boolean => run.anchorMs !== null;
 
-/** The stretch played since the anchor is closed, and the clock stands at `to` (or where it is), running or held. */
+/** The stretch played since the anchor is closed; the clock stands at `to` (or where it is), running, held or ended. */
 function anchored(run: Run, now: number, total_s: number, to: number | null, running: boolean): Run {
   const here = Math.min(position(run, now), total_s);
   const spans =
     run.anchorMs !== null && here > run.anchor_s ? [...run.spans, [run.anchor_s, here] as [number, number]] : run.spans;
-  return { ...run, spans, anchor_s: to ?? here, anchorMs: running ? now : null };
+  const anchor_s = to ?? here;
+  const over = anchor_s >= total_s;
+  return { ...run, spans, anchor_s, anchorMs: running && !over ? now : null, endedAtMs: over ? now : null };
 }
 
 export function resume(run: Run, now: number, total_s: number): Run {
@@ -52,7 +54,7 @@ export function jump(run: Run, now: number, total_s: number, to: number): Run {
 }
 
 export function end(run: Run, now: number, total_s: number): Run {
-  return { ...anchored(run, now, total_s, null, false), endedAtMs: run.endedAtMs ?? now };
+  return run.endedAtMs === null ? { ...anchored(run, now, total_s, null, false), endedAtMs: now } : run;
 }
 
 /** Seconds of session time played, the count-in left out; a stretch played twice counts twice. */

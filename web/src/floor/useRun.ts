@@ -18,17 +18,21 @@ export function useRun(plan: Plan) {
   const latest = useRef(run);
   const player = useRef<CuePlayer | null>(null);
 
-  const act = useCallback(
-    (change: (run: Run, now: number) => Run) => {
-      const now = nowMs();
-      const next = change(latest.current, now);
+  const write = useCallback(
+    (next: Run) => {
       latest.current = next;
       keepRun({ plan, run: next });
       setRun(next);
-      setAt(position(next, now));
-      player.current?.replan();
+      setAt(position(next, nowMs()));
     },
     [plan],
+  );
+  const act = useCallback(
+    (change: (run: Run, now: number) => Run) => {
+      write(change(latest.current, nowMs()));
+      player.current?.replan();
+    },
+    [write],
   );
 
   const wake = useCallback(async () => {
@@ -55,12 +59,8 @@ export function useRun(plan: Plan) {
     const show = () => {
       const here = position(latest.current, nowMs());
       if (here >= plan.total_s && latest.current.endedAtMs === null) {
-        // Held, not replanned: the last bell is still ringing.
-        const next = end(latest.current, nowMs(), plan.total_s);
-        latest.current = next;
-        keepRun({ plan, run: next });
-        setRun(next);
-        setAt(plan.total_s);
+        // Not replanned: the last bell is still ringing.
+        write(end(latest.current, nowMs(), plan.total_s));
         return;
       }
       setAt(here);
@@ -68,7 +68,7 @@ export function useRun(plan: Plan) {
     };
     frame = requestAnimationFrame(show);
     return () => cancelAnimationFrame(frame);
-  }, [running, plan]);
+  }, [running, plan, write]);
 
   useScreenAwake(running);
 

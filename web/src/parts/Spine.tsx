@@ -14,7 +14,7 @@ export function Spine() {
   const leave = useMutation({
     mutationFn: () => need(api.POST("/api/sign-out")),
     onSuccess: (welcome) => {
-      client.clear();
+      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
       client.setQueryData(["me"], welcome);
     },
   });

@@ -1,0 +1,75 @@
+"""The app in a real browser, on its own server and database. Nothing may leave the origin or go wrong unseen."""
+
+import os
+from pathlib import Path
+
+import pytest
+from django.core.management import call_command
+from playwright.sync_api import expect
+
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+CHROMIUM = "/usr/bin/chromium"
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args):
+    nowhere = "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost"
+    return {**browser_type_launch_args, "executable_path": CHROMIUM, "args": ["--no-sandbox", nowhere]}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args):
+    return {**browser_context_args, "viewport": DESK, "locale": "en-GB", "reduced_motion": "reduce"}
+
+
+@pytest.fixture
+def hall(live_server, settings, transactional_db, page):
+    """The demo hall with a coach at its door."""
+    built = Path(settings.WEB_DIST) / "index.html"
+    assert built.exists(), "the front end is not built: run `make test`, which builds it"
+    settings.DEMO = True
+    call_command("load_demo")
+    wrong: list[str] = []
+    page.on("pageerror", lambda error: wrong.append(f"error on the page: {error}"))
+    page.on(
+        "request",
+        lambda request: (
+            None
+            if request.url.startswith((live_server.url, "data:"))
+            else wrong.append(f"left the origin: {request.url}")
+        ),
+    )
+    page.set_default_timeout(10_000)
+    page.goto(live_server.url)
+    yield page
+    assert wrong == []
+
+
+@pytest.fixture
+def inside(hall):
+    """The demo coach in the library."""
+    hall.get_by_role("button", name="Enter as the demo coach").click()
+    hall.get_by_role("heading", name="Library").wait_for()
+    return hall
+
+
+@pytest.fixture
+def bench(inside):
+    """An empty bench."""
+    inside.get_by_role("link", name="New session").click()
+    inside.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    return inside
+
+
+def type_pattern(page, text: str, reads: bool = True) -> None:
+    """Type a line into the open row, and wait until it is read (unless it cannot be)."""
+    if page.get_by_label("Pattern").count() == 0:
+        page.get_by_role("button", name="Add a part").click()
+    page.get_by_label("Pattern").fill(text)
+    if reads:
+        expect(page.locator("fieldset input").first).to_be_enabled()
+
+
+def verdict(page):
+    return page.get_by_role("region", name="Verdict")

@@ -1,0 +1,208 @@
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.conftest import type_pattern, verdict
+
+TABATA = "8x(20 all-out / 10 rest)"
+
+
+def total(page):
+    return page.get_by_text(re.compile(r"^Total \d+:\d\d$"))
+
+
+def test_a_line_is_drawn_simulated_and_judged_at_once(bench):
+    type_pattern(bench, TABATA)
+    expect(verdict(bench)).to_contain_text("for lactic capacity")
+    expect(total(bench)).to_have_text("Total 4:00")
+    expect(bench.get_by_role("img", name=re.compile(r"Session of 4:00.*8 × \(20 all out, 10 rest\)"))).to_be_visible()
+    expect(bench.get_by_text("Read as 8 × (20 all out, 10 rest)")).to_be_visible()
+    for store in ("Sprint", "Lactic", "Aerobic", "Heart"):
+        expect(bench.locator("svg text", has_text=re.compile(f"^{store}$"))).to_be_visible()
+
+
+def test_everything_follows_an_edit_by_keyboard(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    rounds = bench.get_by_role("spinbutton", name="Rounds")
+    rounds.focus()
+    bench.keyboard.press("+")
+    bench.keyboard.press("+")
+    expect(total(bench)).to_have_text("Total 5:00")
+    expect(bench.get_by_label("Pattern")).to_have_value("10 × (20 all out, 10 rest)")
+    bench.keyboard.press("Tab")
+    bench.keyboard.type("0:30")
+    expect(total(bench)).to_have_text("Total 6:40")
+    bench.get_by_label("Work: effort").select_option("power")
+    expect(bench.get_by_label("Pattern")).to_have_value("10 × (30 power, 10 rest)")
+
+
+def test_undo_and_redo_take_every_edit_back_and_forth(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    bench.get_by_role("spinbutton", name="Rounds").focus()
+    bench.keyboard.press("-")
+    expect(total(bench)).to_have_text("Total 3:30")
+    bench.keyboard.press("Control+z")
+    expect(total(bench)).to_have_text("Total 4:00")
+    bench.keyboard.press("Control+Shift+z")
+    expect(total(bench)).to_have_text("Total 3:30")
+
+
+def test_a_wrong_word_is_named_at_its_character_and_mended_with_one_key(bench):
+    type_pattern(bench, "2 x (30 technique, 30 speed) rest 0:15")
+    expect(total(bench)).to_have_text("Total 2:15")
+    type_pattern(bench, "2 x (30 technique, 30 sped) rest 0:15", reads=False)
+    said = bench.get_by_role("status").filter(has_text="Did you mean speed?")
+    expect(said).to_contain_text("Character 23")
+    expect(said).to_contain_text("For example: 8 x (20 all out / 10 rest)")
+    expect(total(bench)).to_have_text("Total 2:15")
+    bench.get_by_role("button", name="Use speed").click()
+    expect(bench.get_by_label("Pattern")).to_have_value("2 x (30 technique, 30 speed) rest 0:15")
+
+
+def test_a_line_that_cannot_be_read_is_not_saved_over_the_good_one_and_can_be_left(bench):
+    type_pattern(bench, TABATA)
+    type_pattern(bench, "8x(20 all-out /", reads=False)
+    bench.keyboard.press("Control+s")
+    expect(bench.get_by_text("A line cannot be read yet")).to_be_visible()
+    bench.get_by_role("button", name="Leave it as it was").click()
+    expect(bench.get_by_label("Pattern")).to_have_value("8 × (20 all out, 10 rest)")
+
+
+def test_a_save_in_the_same_breath_saves_the_line_just_typed(bench):
+    type_pattern(bench, "7:00 flow", reads=False)
+    bench.keyboard.press("Control+s")
+    bench.wait_for_url("**/bench/*")
+    bench.get_by_role("link", name="Library", exact=True).click()
+    expect(bench.get_by_text("7:00 flow")).to_be_visible()
+
+
+def test_an_impossible_number_is_refused_where_it_is_typed(bench):
+    type_pattern(bench, TABATA)
+    bench.get_by_role("spinbutton", name="Rounds").fill("999")
+    expect(bench.get_by_text("from 1 to 200")).to_be_visible()
+    expect(total(bench)).to_have_text("Total 4:00")
+
+
+def test_a_proposal_lands_on_the_bench_with_its_reason_and_can_be_undone(bench):
+    bench.get_by_label("Purpose").select_option("sprint-power")
+    bench.get_by_role("spinbutton", name="Minutes").fill("30")
+    bench.keyboard.press("Escape")
+    bench.get_by_role("button", name="Propose", exact=True).click()
+    expect(bench.get_by_text("Source: NSCA")).to_be_visible()
+    expect(verdict(bench)).to_contain_text("for sprint power")
+    expect(verdict(bench)).to_contain_text(re.compile("On target|Well aimed"))
+    expect(bench.locator("[data-row]").first).to_contain_text("Warm-up")
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.get_by_role("heading", name="Nothing on the bench yet")).to_be_visible()
+
+
+def test_the_verdict_follows_the_person_and_heart_rate_gives_way_to_effort(bench):
+    type_pattern(bench, "20:00 flow")
+    expect(verdict(bench)).to_contain_text("peak heart rate")
+    bench.get_by_label("for", exact=False).first.select_option(label="Hedda Quill, over-55s class")
+    expect(verdict(bench)).to_contain_text("by RPE")
+    expect(verdict(bench)).to_contain_text("physician")
+
+
+def test_parts_are_added_doubled_removed_and_brought_back(bench):
+    type_pattern(bench, "5:00 flow")
+    bench.keyboard.press("Escape")
+    bench.locator("[data-row='0']").focus()
+    bench.keyboard.press("d")
+    expect(bench.locator("[data-row]")).to_have_count(2)
+    expect(total(bench)).to_have_text("Total 10:00")
+    bench.keyboard.press("Delete")
+    expect(bench.locator("[data-row]")).to_have_count(1)
+    bench.keyboard.press("Control+z")
+    expect(bench.locator("[data-row]")).to_have_count(2)
+
+
+def test_a_saved_session_survives_a_reload_and_stands_in_the_library(bench):
+    bench.get_by_label("Title").fill("Harbour rounds")
+    type_pattern(bench, "3 x 3:00 technique rest 1:00")
+    bench.keyboard.press("Control+s")
+    bench.wait_for_url("**/bench/*")
+    expect(bench.get_by_role("button", name="Saved")).to_be_visible()
+    bench.reload()
+    expect(bench.get_by_label("Title")).to_have_value("Harbour rounds")
+    expect(bench.get_by_text("3 × (3:00 technique) rest 1:00").first).to_be_visible()
+    bench.get_by_role("link", name="Library", exact=True).click()
+    expect(bench.get_by_role("link", name="Harbour rounds", exact=True)).to_be_visible()
+
+
+def test_an_edit_not_yet_saved_survives_a_reload_half_typed_line_and_all(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    type_pattern(bench, "9 x (20 all-out / 10 re", reads=False)
+    bench.reload()
+    expect(bench.get_by_label("Pattern")).to_have_value("9 x (20 all-out / 10 re")
+    expect(bench.get_by_text("not saved yet")).to_be_visible()
+    expect(total(bench)).to_have_text("Total 4:00")
+
+
+def test_a_lost_connection_is_said_keeps_the_edit_and_is_tried_again(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    bench.context.set_offline(True)
+    bench.get_by_role("spinbutton", name="Rounds").focus()
+    bench.keyboard.press("+")
+    expect(bench.get_by_text("Off line")).to_be_visible()
+    expect(bench.get_by_role("spinbutton", name="Rounds")).to_have_value("9")
+    bench.context.set_offline(False)
+    expect(total(bench)).to_have_text("Total 4:30")
+    expect(bench.get_by_text("Off line")).to_have_count(0)
+
+
+def test_a_save_without_a_network_is_sent_when_it_is_back(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    bench.context.set_offline(True)
+    bench.keyboard.press("Control+s")
+    expect(bench.get_by_role("button", name="Waiting for the network")).to_be_visible()
+    bench.context.set_offline(False)
+    expect(bench.get_by_role("button", name="Saved")).to_be_visible()
+
+
+def test_the_later_of_two_tabs_is_told_and_can_keep_its_work_as_a_copy(inside):
+    inside.get_by_role("link", name="Six-second bursts", exact=True).click()
+    expect(verdict(inside)).to_be_visible()
+    other = inside.context.new_page()
+    other.goto(inside.url)
+    expect(verdict(other)).to_be_visible()
+    for tab, title in ((inside, "First save"), (other, "Later save")):
+        tab.get_by_label("Title").fill(title)
+        tab.keyboard.press("Control+s")
+        if tab is inside:
+            expect(tab.get_by_role("button", name="Saved")).to_be_visible()
+    expect(other.get_by_role("alert")).to_contain_text("saved elsewhere")
+    other.get_by_role("button", name="Save mine as a copy").click()
+    expect(other.get_by_role("button", name="Saved")).to_be_visible()
+    other.get_by_role("link", name="Library", exact=True).click()
+    for title in ("First save", "Later save"):
+        expect(other.get_by_role("link", name=title, exact=True)).to_be_visible()
+
+
+def test_a_session_that_is_gone_says_so_with_a_way_on(inside):
+    inside.goto(inside.url.replace("/library", "/bench/99999"))
+    expect(inside.get_by_text("No such session in your club")).to_be_visible()
+    expect(inside.get_by_role("link", name="Go to the library")).to_be_visible()
+
+
+def test_deleting_asks_first(inside):
+    inside.get_by_role("button", name="Delete Four by four").click()
+    inside.get_by_role("button", name="Keep it").click()
+    expect(inside.get_by_role("link", name="Four by four", exact=True)).to_be_visible()
+    inside.get_by_role("button", name="Delete Four by four").click()
+    inside.get_by_role("button", name="Yes, delete").click()
+    expect(inside.get_by_role("link", name="Four by four", exact=True)).to_have_count(0)
+
+
+def test_a_reason_points_at_its_intervals_on_the_score(bench):
+    bench.get_by_label("Purpose").select_option("sprint-power")
+    type_pattern(bench, "6 x (6 all out) rest 0:10")
+    expect(total(bench)).to_have_text("Total 1:26")
+    reason = verdict(bench).get_by_role("button", name=re.compile("leave the sprint store"))
+    reason.hover()
+    expect(bench.locator("svg rect[fill='var(--vermilion)']")).to_have_count(5)

@@ -1,0 +1,122 @@
+"""For everyone: WCAG by axe on every screen, both sizes, nothing wider than the screen."""
+
+import json
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, verdict
+
+AXE = (Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
+
+
+def faults(page):
+    page.evaluate(AXE)
+    found = page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})")
+    serious = [v for v in found["violations"] if v["impact"] in ("serious", "critical")]
+    return [(v["id"], [node["html"][:120] for node in v["nodes"]][:3]) for v in serious]
+
+
+def door(page):
+    page.get_by_role("button", name="Leave").click()
+    page.get_by_role("button", name="Enter as the demo coach").wait_for()
+
+
+def library(page):
+    page.get_by_role("heading", name="Library").wait_for()
+
+
+def empty_bench(page):
+    page.get_by_role("link", name="New session").click()
+    page.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+
+
+def full_bench(page):
+    page.get_by_role("link", name="Thirties and twenty-tens", exact=True).click()
+    verdict(page).wait_for()
+    page.locator("[data-row='3']").click()
+    page.get_by_label("Pattern").wait_for()
+
+
+def log(page):
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("listitem").first.wait_for()
+
+
+def floor_work(page):
+    page.get_by_role("link", name="Run Six-second bursts").click()
+    page.get_by_test_id("clock").wait_for()
+    page.keyboard.press("Space")
+    page.keyboard.press("n")
+    expect(page.locator("main")).to_have_attribute("data-phase", "work")
+
+
+def floor_rest(page):
+    floor_work(page)
+    page.keyboard.press("n")
+    expect(page.locator("main")).to_have_attribute("data-phase", "rest")
+
+
+def log_entry(page):
+    floor_work(page)
+    page.keyboard.down("Escape")
+    page.get_by_role("heading", name="Plan and done").wait_for()
+    page.keyboard.up("Escape")
+
+
+SCREENS = [door, library, empty_bench, full_bench, log, floor_work, floor_rest, log_entry]
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+@pytest.mark.parametrize("screen", SCREENS, ids=lambda screen: screen.__name__)
+def test_every_screen_is_usable_by_everyone_and_fits(inside, screen, size):
+    inside.set_viewport_size(size)
+    screen(inside)
+    assert faults(inside) == []
+    assert inside.evaluate("document.documentElement.scrollWidth") <= size["width"]
+
+
+def test_touch_targets_on_a_phone_are_big_enough_for_gloves(inside):
+    inside.set_viewport_size(PHONE)
+    floor_work(inside)
+    for name in ("Back", "Pause", "Skip"):
+        box = inside.get_by_role("button", name=name, exact=True).last.bounding_box()
+        assert box["height"] >= 72, name
+        assert box["width"] >= 72, name
+
+
+def test_the_bench_can_be_worked_without_a_pointer(inside):
+    inside.get_by_role("link", name="Four by four", exact=True).focus()
+    inside.keyboard.press("Enter")
+    verdict(inside).wait_for()
+    inside.locator("[data-row='2']").focus()
+    inside.keyboard.press("ArrowUp")
+    inside.keyboard.press("Enter")
+    expect(inside.get_by_label("Pattern")).to_have_value("4 × (4:00 combination) recover 3:00")
+    inside.keyboard.press("Escape")
+    expect(inside.get_by_label("Pattern")).to_have_count(0)
+    inside.keyboard.press("a")
+    expect(inside.get_by_label("Pattern")).to_be_focused()
+
+
+def test_an_empty_log_shows_a_way_on(inside):
+    inside.route("**/api/log", lambda route: route.fulfill(body=json.dumps([]), content_type="application/json"))
+    inside.get_by_role("link", name="Log", exact=True).click()
+    expect(inside.get_by_role("heading", name="Nothing logged yet")).to_be_visible()
+
+
+def test_a_first_visit_without_an_answer_says_so_and_goes_on_by_itself(hall):
+    hall.route("**/api/me", lambda route: route.abort())
+    hall.reload()
+    expect(hall.get_by_text("No connection")).to_be_visible()
+    hall.unroute("**/api/me")
+    expect(hall.get_by_role("button", name="Enter as the demo coach")).to_be_visible()
+
+
+def test_the_first_load_is_light(inside):
+    sizes = inside.evaluate(
+        """() => performance.getEntriesByType('resource')
+            .filter(entry => entry.name.endsWith('.js')).map(entry => entry.encodedBodySize)"""
+    )
+    assert 0 < sum(sizes) < 250_000

@@ -1,0 +1,198 @@
+"""Whole runs on the floor, begun from the bench and ending in the log."""
+
+import re
+from itertools import pairwise
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PHONE, type_pattern
+
+SHORT = "2 x (6 power) rest 0:05"
+
+
+def seconds_left(page) -> int:
+    text = page.get_by_test_id("clock").inner_text()
+    if ":" in text:
+        minutes, seconds = text.split(":")
+        return 60 * int(minutes) + int(seconds)
+    return int(text)
+
+
+def to_floor(page, line=SHORT):
+    type_pattern(page, line)
+    page.get_by_text(re.compile(r"^Total")).wait_for()
+    page.get_by_role("button", name="Run", exact=True).click()
+    page.wait_for_url("**/floor/*")
+    page.get_by_test_id("clock").wait_for()
+    return page
+
+
+def phase(page):
+    return page.locator("main")
+
+
+def test_from_a_line_to_the_log_the_whole_way(bench):
+    bench.get_by_label("for", exact=False).first.select_option(label="Runa Velde, kickboxer, 61 kg")
+    to_floor(bench)
+    bench.keyboard.press("Space")
+    expect(phase(bench)).to_have_attribute("data-phase", "ready")
+    bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    expect(bench.get_by_text("POWER", exact=True).first).to_be_visible()
+    expect(bench.get_by_text("Next: rest 0:05")).to_be_visible()
+    expect(phase(bench)).to_have_attribute("data-phase", "rest", timeout=9000)
+    expect(bench.get_by_text("Next round")).to_be_visible()
+    expect(phase(bench)).to_have_attribute("data-phase", "work", timeout=9000)
+    expect(phase(bench)).to_have_attribute("data-phase", "done", timeout=9000)
+    bench.keyboard.press("Space")
+    expect(bench.get_by_role("heading", name="How hard was it, Runa?")).to_be_visible()
+    efforts = bench.get_by_role("row", name=re.compile("^Efforts"))
+    expect(efforts).to_have_text(re.compile("Efforts\\s*2\\s*2"))
+    bench.keyboard.press("8")
+    expect(bench.get_by_text("Severe").first).to_be_visible()
+    bench.get_by_label("Note").fill("Hands stayed up.")
+    bench.get_by_role("button", name="Save log").click()
+    entry = bench.get_by_role("listitem").first
+    expect(entry).to_contain_text("New session")
+    expect(entry).to_contain_text("Runa Velde")
+    expect(entry).to_contain_text("0:17 of 0:17")
+    expect(entry).to_contain_text("Hands stayed up.")
+    bench.reload()
+    expect(bench.get_by_role("listitem").first).to_contain_text("Hands stayed up.")
+
+
+def test_pause_holds_the_clock_and_space_goes_on(bench):
+    to_floor(bench, "2:00 flow")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.wait_for_timeout(1200)
+    bench.keyboard.press("Space")
+    expect(bench.get_by_text("HELD", exact=True)).to_be_visible()
+    held = seconds_left(bench)
+    bench.wait_for_timeout(1500)
+    assert seconds_left(bench) == held
+    bench.keyboard.press("Space")
+    bench.wait_for_timeout(1500)
+    assert seconds_left(bench) < held
+
+
+def test_skip_and_back_move_by_intervals(bench):
+    to_floor(bench, "3 x (40 power) rest 0:20")
+    bench.keyboard.press("Space")
+    for expected in ("work", "rest", "work"):
+        bench.keyboard.press("n")
+        expect(phase(bench)).to_have_attribute("data-phase", expected)
+    bench.keyboard.press("b")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+
+
+def test_a_reload_comes_back_at_the_right_second(bench):
+    to_floor(bench, "3:00 flow")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.wait_for_timeout(2000)
+    before, began = seconds_left(bench), bench.evaluate("Date.now()")
+    bench.reload()
+    bench.get_by_test_id("clock").wait_for()
+    passed = (bench.evaluate("Date.now()") - began) / 1000
+    assert abs((before - seconds_left(bench)) - passed) <= 1.1
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+
+
+def test_a_run_goes_on_and_is_logged_after_a_lost_network(bench):
+    to_floor(bench)
+    bench.keyboard.press("Space")
+    bench.context.set_offline(True)
+    for _ in range(4):
+        bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "done")
+    bench.context.set_offline(False)
+    bench.keyboard.press("Space")
+    bench.get_by_role("heading", name="Plan and done").wait_for()
+    bench.context.set_offline(True)
+    bench.keyboard.press("5")
+    bench.keyboard.press("s")
+    expect(bench.get_by_text("is sent when there is one")).to_be_visible()
+    bench.context.set_offline(False)
+    expect(bench.get_by_role("heading", name="Log", exact=True)).to_be_visible()
+    expect(bench.get_by_role("listitem").first).to_contain_text("0 of 2 efforts")
+
+
+def test_ending_early_takes_a_held_key_and_is_logged_as_it_was(bench):
+    to_floor(bench, "3 x (40 power) rest 0:20")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.keyboard.press("Escape")
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    bench.keyboard.down("Escape")
+    bench.get_by_role("heading", name="Plan and done").wait_for()
+    bench.keyboard.up("Escape")
+    expect(bench.get_by_role("row", name=re.compile("^Efforts"))).to_have_text(re.compile("Efforts\\s*3\\s*0"))
+
+
+def test_a_run_that_was_left_waits_in_the_log(bench):
+    to_floor(bench, "3:00 flow")
+    bench.keyboard.press("Space")
+    bench.wait_for_timeout(300)
+    bench.goto(re.sub(r"/floor/\d+", "/log", bench.url))
+    expect(bench.get_by_text("is still on the floor")).to_be_visible()
+    bench.get_by_role("link", name="Back to the floor").click()
+    expect(bench.get_by_test_id("clock")).to_be_visible()
+
+
+def test_a_log_half_written_survives_a_reload(bench):
+    to_floor(bench)
+    bench.keyboard.press("Space")
+    for _ in range(4):
+        bench.keyboard.press("n")
+    bench.keyboard.press("Space")
+    bench.get_by_label("Note").fill("Left shoulder.")
+    bench.reload()
+    expect(bench.get_by_label("Note")).to_have_value("Left shoulder.")
+
+
+@pytest.mark.parametrize("size", [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE])
+@pytest.mark.parametrize("line", ["45 power, 20 rest", "9:00 combination, 20 rest"])
+def test_numerals_take_a_quarter_of_the_screen_and_stay_on_it(bench, size, line):
+    to_floor(bench, line)
+    bench.set_viewport_size(size)
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    measured = bench.get_by_test_id("clock").evaluate(
+        """clock => {
+            const range = document.createRange(); range.selectNodeContents(clock);
+            const box = range.getBoundingClientRect();
+            const pen = document.createElement('canvas').getContext('2d');
+            const style = getComputedStyle(clock);
+            pen.font = `${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
+            return {right: box.right, digits: pen.measureText('0').actualBoundingBoxAscent};
+        }"""
+    )
+    assert measured["digits"] >= (size["height"] / 4 if size is not PHONE else size["height"] / 6)
+    assert measured["right"] <= size["width"]
+    assert bench.evaluate("document.documentElement.scrollWidth") <= size["width"]
+
+
+def test_bells_are_planned_on_the_audio_clock_close_to_their_second(bench):
+    bench.add_init_script(
+        """
+        window.bells = [];
+        const start = AudioBufferSourceNode.prototype.start;
+        AudioBufferSourceNode.prototype.start = function (at) {
+            window.bells.push({in_s: at - this.context.currentTime, wall: performance.now()});
+            return start.call(this, at);
+        };
+        """
+    )
+    bench.reload()
+    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    to_floor(bench, "6 power, 30 rest")
+    bench.keyboard.press("Space")
+    pressed = bench.evaluate("performance.now()")
+    bench.wait_for_timeout(10_800)
+    due = [(bell["wall"] - pressed) / 1000 + bell["in_s"] for bell in bench.evaluate("window.bells")]
+    assert due[:4] == pytest.approx([7, 8, 9, 10], abs=0.15)
+    gaps = [later - earlier for earlier, later in pairwise(due[:4])]
+    assert gaps == pytest.approx([1, 1, 1], abs=0.04)

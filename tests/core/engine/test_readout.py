@@ -1,0 +1,84 @@
+import numpy as np
+import pytest
+
+from tests.core.people import club_boxer
+from yoisho.engine.lactate import blood_lactate
+from yoisho.engine.readout import NoWorkError, find_bouts, read, session_rpe
+from yoisho.session.shorthand import read as line
+from yoisho.session.timeline import unroll
+
+
+def reading(text, **more):
+    return read(club_boxer(), unroll(line(text)), **more)
+
+
+def test_every_figure_is_a_best_guess_inside_its_range():
+    for name, figure in reading("2 x (30 technique, 30 speed, 30 power) rest 0:15").figures.items():
+        assert figure.low <= figure.value <= figure.high, name
+
+
+def test_thirty_hard_thirty_light_twice_eight_minutes_has_sixteen_hard_efforts():
+    # common practice, no source
+    assert len(find_bouts(unroll(line("2 x (8 x (30 power / 30 flow)) rest 2:00")))) == 16
+
+
+def test_neighbouring_hard_intervals_are_one_effort():
+    bouts = find_bouts(unroll(line("2 x (30 technique, 30 speed, 30 power) rest 0:15")))
+    assert [bout.seconds for bout in bouts] == [60, 60]
+
+
+def test_a_session_without_hard_work_counts_its_brisk_or_its_easy_work():
+    assert len(find_bouts(unroll(line("10:00 flow; then 1:00, 4 x (4:00 combination) recover 3:00")))) == 4
+    assert len(find_bouts(unroll(line("3 x (5:00 flow) recover 1:00")))) == 3
+
+
+def test_rest_alone_cannot_be_judged():
+    with pytest.raises(NoWorkError, match="30 power"):
+        reading("5:00 rest")
+
+
+def test_shares_of_energy_make_the_whole():
+    figures = reading("8 x (20 all out / 10 rest)").figures
+    assert sum(figures[f"{store}_share"].value for store in ("aerobic", "alactic", "lactic")) == pytest.approx(1)
+
+
+def test_blood_lactate_peaks_minutes_after_the_bell_not_at_it():
+    hard = reading("1:00 all out")
+    assert hard.figures["lactate_peak_mmol"].value > hard.traces.lactate_mmol[-1] + 0.5
+
+
+def test_lactate_at_rest_stays_where_it_is():
+    seconds = np.arange(0.0, 600.0)
+    nothing, resting = np.zeros((600, 1)), np.full((600, 1), 0.1)
+    course, peak = blood_lactate(seconds, nothing, resting)
+    assert course[-1, 0] == peak[0] == 1.0
+
+
+def test_a_harder_session_is_expected_to_feel_harder():
+    ratings = [
+        session_rpe(unroll(line(text))) for text in ("20:00 flow", "3 x 3:00 technique rest 1:00", "8 x 20/10 all out")
+    ]
+    assert ratings == sorted(ratings)
+    assert ratings[0] == pytest.approx(3)
+    assert ratings[-1] == pytest.approx(10)
+
+
+def test_load_is_rating_times_minutes():
+    figures = reading("20:00 flow").figures
+    assert figures["load"].value == pytest.approx(3 * 20)
+    assert (figures["load"].low, figures["load"].high) == (pytest.approx(40), pytest.approx(80))
+
+
+def test_a_search_reads_the_same_best_guess_without_ranges():
+    quick, full = (reading("8 x (20 power / 10 rest)", ranges=ranges) for ranges in (False, True))
+    assert {n: f.value for n, f in quick.figures.items()} == {n: f.value for n, f in full.figures.items()}
+
+
+def test_a_heavier_person_spends_more():
+    from yoisho.engine.person import person
+
+    light, heavy = (
+        read(person(vo2max_ml_kg_min=50, mass_kg=mass), unroll(line("20:00 flow"))).figures["kcal"].value
+        for mass in (60, 90)
+    )
+    assert heavy == pytest.approx(1.5 * light)

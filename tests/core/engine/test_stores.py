@@ -1,0 +1,154 @@
+"""The three stores against scipy's solver, and the orders that must hold whatever the parameters."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.integrate import solve_ivp
+
+from yoisho.engine.parameters import REFERENCE
+from yoisho.engine.person import draws, person
+from yoisho.engine.stores import People, ProfileError, simulate
+
+profiles = st.lists(st.tuples(st.integers(5, 120), st.floats(0, 2.2)), min_size=1, max_size=6)
+vo2max = st.floats(18, 85)
+
+
+def run(profile, vo2max_ml_kg_min=57.0, **more):
+    seconds, demand = (np.array(column, dtype=float) for column in zip(*profile, strict=True))
+    return simulate(seconds, demand, People.one(vo2max_ml_kg_min), **more)
+
+
+def by_scipy(profile, V):
+    """The equations of `docs/method.md`, written down plainly and solved at tight tolerance."""
+    p = REFERENCE
+    CF, CL, Kf = p.sprint_capacity_ml_kg, p.lactic_capacity_ml_kg, p.sprint_shape
+
+    def rates(_t, state, D):
+        F, L, v, W = state
+        heavy = D > 0.5 * V
+        drive = np.clip((1 - F - p.acidosis_drag * L) / (1 - p.sprint_floor - p.acidosis_drag * L), 0, 1)
+        sustained = p.steady_glycolysis * V * (1 - F) ** 3 * (1 - L) if heavy else 0.0
+        MF = p.sprint_flow * V * F * (1 + Kf) / (F + Kf)
+        ML = p.lactic_flow * V * np.clip((D / V - p.burst_threshold) / p.burst_width, 0, 1) ** p.burst_power * (1 - L)
+        slow = W if heavy else 0.0
+        capability = v + MF + ML + sustained - slow
+        need = min(D, capability) + slow - v
+        g = sustained + (max(need - sustained, 0) * ML / (MF + ML) if MF + ML > 0 else 0.0)
+        target = np.clip(p.slow_gain * (D - p.slow_threshold * V), 0, 0.25 * V) if heavy else 0.0
+        return [
+            -(need - g) / CF,
+            g / CL - p.clearance_per_s * L * (1 - g / (g + 0.2 * V)),
+            (V * drive - v) / p.uptake_tau_s,
+            (target - W) / 150.0,
+        ]
+
+    resting = 0.1
+    state = [1 - resting / V * (1 - p.sprint_floor), 0.0, resting, 0.0]
+    ends = []
+    for seconds, demand in profile:
+        solved = solve_ivp(
+            rates, (0, seconds), state, args=(demand * V,), rtol=1e-9, atol=1e-11, max_step=0.5, method="LSODA"
+        )
+        state = solved.y[:, -1]
+        ends.append(state)
+    return np.array(ends)
+
+
+@pytest.mark.parametrize(
+    "profile",
+    [
+        [(20, 1.7), (10, 0.1)] * 8,
+        [(180, 0.92), (120, 0.4)] * 3,
+        [(30, 1.2), (30, 0.58)] * 8,
+        [(6, 9.0), (30, 0.1)] * 10,
+        [(600, 0.7)],
+    ],
+    ids=["twenty-tens", "long intervals", "thirty thirty", "six-second sprints", "ten minutes steady"],
+)
+def test_every_store_agrees_with_scipys_solver(profile):
+    V = 57.0 / 60
+    ours = run(profile)
+    theirs = by_scipy(profile, V)
+    ends = ours.segment_end
+    assert np.abs(ours.sprint_left[ends, 0] - theirs[:, 0]).max() < 0.005
+    assert np.abs(ours.lactic_used[ends, 0] - theirs[:, 1]).max() < 0.005
+    assert np.abs(ours.uptake_frac[ends, 0] - theirs[:, 2] / V).max() < 0.002
+
+
+@given(profiles, vo2max)
+def test_energy_balances_and_stores_stay_within_their_bounds(profile, V):
+    ours = run(profile, V)
+    paid = ours.energy_aerobic + ours.energy_alactic + ours.energy_lactic
+    owed = ours.energy_delivered + ours.energy_slow
+    assert np.abs(paid - owed).max() < 1e-6 * max(1.0, owed.max())
+    for store in (ours.sprint_left, ours.lactic_used):
+        assert store.min() > -1e-9
+        assert store.max() < 1 + 1e-9
+
+
+@given(st.floats(1.05, 2.2), st.floats(0.01, 0.4))
+def test_higher_demand_never_exhausts_later(demand, more):
+    lower, higher = (run([(600, d)]).exhausted_at_s[0] for d in (demand, demand + more))
+    assert np.isnan(lower) or higher <= lower + 1e-9
+
+
+@given(st.integers(10, 60), st.integers(5, 100), st.integers(1, 60), st.floats(1.3, 2.2))
+@settings(max_examples=40)
+def test_more_rest_never_gives_more_fade(work, rest, more, demand):
+    def delivered(pause):
+        return run([(work, demand), (pause, 0.1)] * 6).energy_delivered[::2].sum()
+
+    assert delivered(rest + more) >= delivered(rest) - 1e-6
+
+
+@given(st.floats(0.1, 0.5), st.floats(0.02, 0.3))
+@settings(max_examples=40)
+def test_less_intense_recovery_never_shortens_how_long_hard_work_lasts(recovery, more):
+    def lasts(intensity):
+        exhausted = run([(60, 1.15), (30, intensity)] * 12).exhausted_at_s[0]
+        return 1e9 if np.isnan(exhausted) else exhausted
+
+    assert lasts(recovery) >= lasts(recovery + more) - 1e-6
+
+
+def test_at_equal_ratio_longer_bouts_use_more_of_the_lactic_store():
+    used = [run([(bout, 1.0), (bout, 0.1)] * (1800 // bout)).lactic_used.max() for bout in (30, 60, 120, 180)]
+    assert used == sorted(used)
+
+
+def test_people_with_a_low_vo2max_are_slower_to_reach_it():
+    at_25_s = [run([(25, 0.7)], V).uptake_frac[-1, 0] for V in (25, 40, 57, 80)]
+    assert at_25_s == sorted(at_25_s)
+
+
+def test_a_demand_of_nine_takes_all_there_is_and_is_never_a_failure():
+    all_out = run([(30, 9.0)])
+    assert np.isnan(all_out.exhausted_at_s[0])
+    assert all_out.sprint_left[-1, 0] < 0.1
+
+
+def test_single_precision_draws_tell_the_same_story_as_double():
+    crowd = draws(person(vo2max_ml_kg_min=50)).people
+    seconds, demand = np.tile([20.0, 10.0], 8), np.tile([1.7, 0.1], 8)
+    double = simulate(seconds, demand, crowd)
+    single = simulate(seconds, demand, crowd, precision=np.float32)
+    assert np.abs(double.sprint_left - single.sprint_left).max() < 1e-3
+    assert np.abs(double.lactic_used - single.lactic_used).max() < 1e-3
+
+
+def test_many_people_at_once_come_out_as_each_alone():
+    crowd = draws(person(vo2max_ml_kg_min=50), count=5).people
+    together = simulate(np.array([60.0, 30.0]), np.array([1.3, 0.1]), crowd)
+    for k in range(5):
+        alone = People(*(column[k : k + 1] for column in vars(crowd).values()))
+        one = simulate(np.array([60.0, 30.0]), np.array([1.3, 0.1]), alone)
+        assert np.allclose(one.lactic_used[:, 0], together.lactic_used[:, k], atol=1e-12)
+
+
+@pytest.mark.parametrize(
+    ("seconds", "demand"), [([], []), ([0], [1]), ([-3], [1]), ([10], [-0.1]), ([10], [np.nan]), ([0.01], [1])]
+)
+def test_an_impossible_profile_is_refused(seconds, demand):
+    with pytest.raises(ProfileError):
+        simulate(np.array(seconds, float), np.array(demand, float), People.one(50))

@@ -1,0 +1,54 @@
+from hypothesis import given
+
+from tests.core.trees import trees
+from yoisho.floor.cues import COUNT_IN_S, cue_schedule
+from yoisho.session.shorthand import read
+from yoisho.session.timeline import unroll
+
+
+def cues(text):
+    return [(cue.at_s, cue.kind) for cue in cue_schedule(unroll(read(text)))]
+
+
+def test_the_first_bell_is_counted_in():
+    assert cues("1:00 power")[:4] == [(-3, "count"), (-2, "count"), (-1, "count"), (0, "bell")]
+    assert COUNT_IN_S > 3
+
+
+def test_ten_seconds_left_are_clacked():
+    assert (50, "clack") in cues("1:00 power")
+
+
+def test_a_short_interval_has_no_room_for_a_clack():
+    assert "clack" not in [kind for _, kind in cues("8 x (15 power) rest 0:15")]
+
+
+def test_a_bell_opens_and_closes_the_rest_and_work_is_counted_in():
+    schedule = cues("2 x (30 power) rest 0:20")
+    assert [(at, kind) for at, kind in schedule if kind == "bell"] == [(0, "bell"), (30, "bell"), (50, "bell")]
+    assert [at for at, kind in schedule if kind == "count" and 30 < at < 50] == [47, 48, 49]
+
+
+def test_thirds_of_a_round_change_without_a_bell():
+    assert [at for at, kind in cues("30 technique, 30 speed, 30 power") if kind == "change"] == [30, 60]
+
+
+def test_the_last_bell_is_its_own():
+    assert cues("2 x (30 power) rest 0:20")[-1] == (80, "end")
+
+
+@given(trees)
+def test_cues_come_in_order_inside_the_run_with_one_end(tree):
+    timeline = unroll(tree)
+    schedule = cue_schedule(timeline)
+    moments = [cue.at_s for cue in schedule]
+    assert moments == sorted(moments)
+    assert moments[0] >= -COUNT_IN_S
+    assert [cue.at_s for cue in schedule if cue.kind == "end"] == [timeline.total_s]
+
+
+@given(trees)
+def test_every_interval_is_announced_once(tree):
+    timeline = unroll(tree)
+    announced = [cue.at_s for cue in cue_schedule(timeline) if cue.kind in ("bell", "change")]
+    assert announced == [interval.start_s for interval in timeline.intervals]

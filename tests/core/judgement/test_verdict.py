@@ -1,0 +1,86 @@
+"""Statements a coach would sign."""
+
+import pytest
+
+from tests.core.people import club_boxer
+from yoisho.engine.readout import read
+from yoisho.judgement.targets import TARGETS, Measure
+from yoisho.judgement.verdict import judge, measure_values, score
+from yoisho.session.shorthand import read as line
+from yoisho.session.timeline import unroll
+
+
+def verdict(text, target=None):
+    return judge(read(club_boxer(), unroll(line(text)), ranges=False), target)
+
+
+@pytest.mark.parametrize(
+    ("text", "trains"),
+    [
+        ("12 x (6 all out) rest 1:30", "sprint-power"),
+        ("2 x (8 x (30 all out / 30 recover)) rest 2:00", "lactic-capacity"),
+        ("4 x (4:00 combination) rest 3:00", "aerobic-power"),
+        ("20:00 flow", "aerobic-base"),
+    ],
+)
+def test_each_school_trains_what_it_says(text, trains):
+    found = verdict(text, trains)
+    assert found.trains_best == trains
+    assert found.strokes >= 4
+    assert all(reason.met for reason in found.reasons)
+
+
+def test_hard_and_lactic_capacity_are_told_apart():
+    found = verdict("4 x (4:00 combination) rest 3:00", "lactic-capacity")
+    assert found.strokes <= 2
+    assert found.sentence.startswith("This trains aerobic power more than lactic capacity.")
+
+
+def test_ten_second_rests_are_not_sprint_power_and_the_reason_names_the_rest_and_the_store():
+    found = verdict("10 x (6 all out) rest 0:10", "sprint-power")
+    reason = next(reason for reason in found.reasons if reason.measure == "sprint store at the start")
+    assert not reason.met
+    assert "Rests of 0:10 leave the sprint store at" in reason.text
+    assert "%" in reason.text
+
+
+def test_a_reason_points_at_the_intervals_it_speaks_of():
+    timeline = unroll(line("10 x (6 all out) rest 0:10"))
+    reasons = {r.measure: r for r in verdict("10 x (6 all out) rest 0:10", "sprint-power").reasons}
+    assert {timeline.intervals[i].kind for i in reasons["sprint store at the start"].intervals} == {"rest"}
+    assert {timeline.intervals[i].kind for i in reasons["efforts"].intervals} == {"work"}
+
+
+def test_what_falls_short_is_said_before_what_is_met():
+    met = [reason.met for reason in verdict("8 x (20 all out / 10 rest)", "lactic-capacity").reasons]
+    assert met == sorted(met)
+
+
+def test_the_best_purpose_is_judged_where_none_is_asked():
+    assert verdict("20:00 flow").target == "aerobic-base"
+
+
+@pytest.mark.parametrize("target", TARGETS.values(), ids=lambda target: target.id)
+def test_every_purpose_says_a_plain_sentence_for_every_way_to_miss_it(target):
+    values = measure_values(read(club_boxer(), unroll(line("3 x 3:00 technique rest 1:00"))))
+    for measure in target.measures:
+        assert measure.figure in values
+        assert measure.met
+        assert measure.source
+        assert measure.low or measure.none_below == float("-inf") == measure.full_from
+        assert measure.high or measure.full_to == float("inf") == measure.none_above
+    assert 0 < score(target, values) <= 1
+
+
+def test_desirability_is_a_trapezoid():
+    measure = Measure("x", "x", "count", 2, 6, 24, 40, "", "", "")
+    assert [measure.desirability(x) for x in (0, 2, 4, 6, 15, 24, 32, 40, 99)] == [0, 0, 0.5, 1, 1, 1, 0.5, 0, 0]
+
+
+def test_the_score_is_the_weighted_geometric_mean_of_derringer_and_suich():
+    # Derringer and Suich 1980, from memory: two measures at 1 and 0.5 with weights 1 and 2 give 0.5^(2/3).
+    from yoisho.judgement.targets import Target
+
+    full = Measure("a", "a", "count", 0, 1, 2, 3, "", "", "", weight=1)
+    half = Measure("b", "b", "count", 0, 2, 3, 4, "", "", "", weight=2)
+    assert score(Target("t", "t", "t", (full, half)), {"a": 1, "b": 1}) == pytest.approx(0.5 ** (2 / 3))

@@ -1,0 +1,67 @@
+import json
+
+import pytest
+from hypothesis import given
+
+from tests.core.trees import trees
+from yoisho.session.document import (
+    DocumentError,
+    Part,
+    Session,
+    from_document,
+    to_document,
+    tree_from_dict,
+    tree_to_dict,
+)
+from yoisho.session.shorthand import read
+
+
+def a_document():
+    return to_document(Session("Thirties", (Part("Main set", read("2 x (30 technique, 30 power) rest 0:15")),)))
+
+
+@given(trees)
+def test_a_tree_survives_being_stored(tree):
+    assert tree_from_dict(json.loads(json.dumps(tree_to_dict(tree)))) == tree
+
+
+def test_a_session_survives_being_stored():
+    document = a_document()
+    assert to_document(from_document(json.loads(json.dumps(document)))) == document
+
+
+def broken(change):
+    document = a_document()
+    change(document)
+    return document
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [
+        (lambda d: d.update(format="other"), "format"),
+        (lambda d: d.update(version=2), "version"),
+        (lambda d: d.update(title=None), "title"),
+        (lambda d: d.update(parts="none"), "parts"),
+        (lambda d: d["parts"][0].pop("name"), "parts[0].name"),
+        (lambda d: d["parts"][0].update(tree=7), "parts[0].tree"),
+        (lambda d: d["parts"][0]["tree"].update(type="loop"), "parts[0].tree.type"),
+        (lambda d: d["parts"][0]["tree"].update(count=0), "parts[0].tree"),
+        (lambda d: d["parts"][0]["tree"]["body"].update(items=1), "parts[0].tree.body.items"),
+        (lambda d: d["parts"][0]["tree"]["body"]["items"][1].update(seconds=0), "parts[0].tree.body.items[1]"),
+        (lambda d: d["parts"][0]["tree"]["between"].update(tempo="power"), "parts[0].tree"),
+        (lambda d: d["parts"][0]["tree"].update(between={"type": "sequence", "items": []}), "parts[0].tree.between"),
+    ],
+)
+def test_a_wrong_document_is_refused_with_the_path_to_the_fault(change, path):
+    with pytest.raises(DocumentError) as caught:
+        from_document(broken(change))
+    assert caught.value.path == path
+
+
+def test_a_bottomless_document_is_refused():
+    tree = {"type": "interval", "seconds": 1, "tempo": "flow"}
+    for _ in range(40):
+        tree = {"type": "repeat", "count": 1, "body": tree, "between": None}
+    with pytest.raises(DocumentError, match="deep"):
+        tree_from_dict(tree)

@@ -1,0 +1,43 @@
+from hypothesis import given
+
+from tests.core.trees import trees
+from yoisho.session.shorthand import read
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import unroll
+
+
+@given(trees)
+def test_intervals_follow_each_other_without_gap_or_overlap(tree):
+    timeline = unroll(tree)
+    clock = 0
+    for interval in timeline.intervals:
+        assert interval.start_s == clock
+        clock = interval.end_s
+    assert timeline.total_s == clock
+
+
+@given(trees)
+def test_work_and_rest_make_the_whole(tree):
+    timeline = unroll(tree)
+    assert timeline.work_s + timeline.rest_s == timeline.total_s
+
+
+def test_every_interval_knows_its_round_outermost_first():
+    timeline = unroll(read("2 x (3 x (20 power) rest 0:10) rest 1:00"))
+    work = [i.rounds for i in timeline.intervals if i.kind == "work"]
+    assert work == [((set_, 2), (turn, 3)) for set_ in (1, 2) for turn in (1, 2, 3)]
+
+
+def test_parts_follow_one_another_and_keep_their_number():
+    timeline = unroll(read("60 flow"), read("2 x (30 power) rest 0:30"))
+    assert [(i.part, i.start_s) for i in timeline.intervals] == [(0, 0), (1, 60), (1, 90), (1, 120)]
+
+
+def test_recovery_on_the_bag_counts_as_rest_not_as_work():
+    timeline = unroll(read("8 x (30 power / 30 recover)"))
+    assert (timeline.work_s, timeline.rest_s) == (240, 240)
+
+
+def test_strikes_are_time_at_each_tempos_rate():
+    timeline = unroll(read("2:00 speed, 1:00 technique, 1:00 rest"))
+    assert timeline.strikes == 2 * TEMPOS["speed"].strikes_per_min + TEMPOS["technique"].strikes_per_min

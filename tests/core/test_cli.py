@@ -1,0 +1,120 @@
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from yoisho.cli import main
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def command(capsys, *arguments, fails=False):
+    assert main(arguments) == (2 if fails else 0)
+    said = capsys.readouterr()
+    return said.out, said.err
+
+
+def answer(capsys, *arguments):
+    return json.loads(command(capsys, *arguments, "--json")[0])
+
+
+def profile(tmp_path, rows, head="seconds,demand_frac"):
+    path = tmp_path / "profile.csv"
+    path.write_text("\n".join([head, *rows]) + "\n")
+    return str(path)
+
+
+def test_parse_gives_tree_timeline_times_and_the_canonical_form(capsys):
+    found = answer(capsys, "parse", "8x(20 all-out / 10 rest)")
+    assert {key: found[key] for key in ("total_s", "work_s", "rest_s", "text")} == {
+        "total_s": 240, "work_s": 160, "rest_s": 80, "text": "8 × (20 all out, 10 rest)",
+    }  # fmt: skip
+    assert found["tree"]["type"] == "repeat"
+    assert len(found["timeline"]) == 16
+
+
+def test_evaluate_gives_figures_stores_and_the_verdict_for_the_purpose(capsys):
+    found = answer(capsys, "evaluate", "2 x (8 x (30 all out, 30 recover)) rest 2:00", "--target", "lactic-capacity",
+                   "--vo2max", "50", "--hr-max", "188", "--hr-rest", "60", "--mass", "70")  # fmt: skip
+    assert found["verdict"]["target"] == found["verdict"]["trains_best"] == "lactic-capacity"
+    assert len(found["stores"]["sprint_left"]) == len(found["stores"]["seconds"]) == 1081
+    assert found["figures"]["kcal"]["low"] < found["figures"]["kcal"]["high"]
+
+
+def test_people_read_words_not_json(capsys):
+    out, _ = command(capsys, "evaluate", "20:00 flow")
+    assert "total: 20:00" in out
+    assert "This trains aerobic base" in out
+
+
+def test_simulate_stops_at_the_first_shortfall_and_hold_goes_on(capsys, tmp_path):
+    path = profile(tmp_path, ["20,1.7", "10,0.1"] * 10)
+    stopped = answer(capsys, "simulate", path, "--vo2max", "57")
+    held = answer(capsys, "simulate", path, "--vo2max", "57", "--hold")
+    assert stopped["exhausted_at_s"] == held["exhausted_at_s"]
+    assert sum(s["seconds"] for s in stopped["segments"]) == pytest.approx(stopped["exhausted_at_s"])
+    assert len(held["segments"]) == 20
+    assert held["segments"][-2]["delivered_frac"] < 1.7
+
+
+def test_simulate_reports_shares_that_make_the_whole_and_null_where_nothing_fails(capsys, tmp_path):
+    found = answer(capsys, "simulate", profile(tmp_path, ["600,0.6"]), "--vo2max", "57")
+    assert found["exhausted_at_s"] is None
+    assert found["aerobic_share"] + found["alactic_share"] + found["lactic_share"] == pytest.approx(1)
+    assert found["o2_deficit_ml_kg"] > 0
+    assert found["segments"][0]["vo2_frac_end"] == pytest.approx(found["peak_vo2_frac"])
+
+
+def test_all_out_is_delivered_as_far_as_it_goes_and_never_stops_the_run(capsys, tmp_path):
+    found = answer(capsys, "simulate", profile(tmp_path, ["30,9"]), "--vo2max", "57")
+    assert found["exhausted_at_s"] is None
+    assert 1.5 < found["segments"][0]["delivered_frac"] < 4
+
+
+@pytest.mark.parametrize(
+    ("rows", "head", "said"),
+    [
+        (["20,1.7"], "time,power", "the first line must be seconds,demand_frac"),
+        (["20,1.7", "ten,0.1"], "seconds,demand_frac", "line 3"),
+        ([], "seconds,demand_frac", "no segments"),
+        (["-5,1"], "seconds,demand_frac", "more than 0 seconds"),
+        (["20,-1"], "seconds,demand_frac", "0 or more"),
+        (["20"], "seconds,demand_frac", "line 2"),
+    ],
+)
+def test_a_wrong_profile_says_where_and_what_was_expected(capsys, tmp_path, rows, head, said):
+    _, error = command(capsys, "simulate", profile(tmp_path, rows, head), fails=True)
+    assert said in error
+
+
+def test_a_missing_file_is_a_plain_error(capsys):
+    assert "cannot be read" in command(capsys, "simulate", "nowhere.csv", fails=True)[1]
+
+
+def test_a_wrong_line_is_pointed_at(capsys):
+    _, error = command(capsys, "parse", "8x(20 sped)", fails=True)
+    text, pointer, message = error.splitlines()
+    assert text[pointer.index("^")] == "s"
+    assert message.startswith("Character 7: ")
+
+
+def test_a_wrong_line_in_json_is_json(capsys):
+    out, _ = command(capsys, "parse", "8x(20 sped)", "--json", fails=True)
+    assert json.loads(out)["error"]["suggestion"] == "speed"
+
+
+def test_an_impossible_person_is_refused(capsys):
+    assert "VO2max is between" in command(capsys, "evaluate", "20:00 flow", "--vo2max", "500", fails=True)[1]
+
+
+def test_rest_alone_is_refused_with_what_to_add(capsys):
+    assert "30 power" in command(capsys, "evaluate", "5:00 rest", fails=True)[1]
+
+
+def test_it_runs_as_a_module():
+    done = subprocess.run(
+        [sys.executable, "-m", "yoisho", "parse", "20:00 flow", "--json"], cwd=ROOT, capture_output=True, text=True
+    )
+    assert json.loads(done.stdout)["total_s"] == 1200

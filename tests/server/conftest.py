@@ -1,0 +1,71 @@
+import pytest
+from django.test import Client
+
+from server.accounts.models import Club, User
+from server.roster.models import Person
+from yoisho.session.document import Part, Session, to_document
+from yoisho.session.shorthand import read
+
+TWENTY_TENS = "8 x (20 all out / 10 rest)"
+
+
+def document(*lines: str, title: str = "Thursday") -> dict:
+    parts = tuple(Part(f"Part {number}", read(text)) for number, text in enumerate(lines, 1))
+    return to_document(Session(title, parts))
+
+
+class Coach:
+    """A coach of one club, signed in."""
+
+    def __init__(self, club_name: str):
+        self.club = Club.objects.create(name=club_name)
+        self.user = User.objects.create(
+            username=f"coach of {club_name}", first_name="Odd", last_name="Lind", club=self.club
+        )
+        self.client = Client()
+        self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+
+    def person(self, name: str = "Runa Velde", **more: object) -> Person:
+        known = {"sport": "kickboxer", "level": "club", "sex": "female", "birth_year": 1996, "mass_kg": 62.0}
+        return Person.objects.create(club=self.club, name=name, **{**known, **more})
+
+    def get(self, path: str):
+        return self.client.get(f"/api/{path}")
+
+    def post(self, path: str, body: object = None):
+        return self.client.post(f"/api/{path}", body or {}, content_type="application/json")
+
+    def put(self, path: str, body: object):
+        return self.client.put(f"/api/{path}", body, content_type="application/json")
+
+    def session(self, *lines: str, **more: object) -> dict:
+        body = {"document": document(*(lines or (TWENTY_TENS,))), "target": "lactic-capacity", **more}
+        answer = self.post("sessions", body)
+        assert answer.status_code == 201, answer.content
+        return answer.json()
+
+
+@pytest.fixture
+def coach(db: None) -> Coach:
+    return Coach("Capstan Hall")
+
+
+@pytest.fixture
+def stranger(db: None) -> Coach:
+    return Coach("Other Hall")
+
+
+@pytest.fixture
+def nobody(db: None) -> Client:
+    return Client()
+
+
+@pytest.fixture(autouse=True)
+def demo_off(settings) -> None:
+    settings.DEMO = False
+
+
+def fault(answer) -> dict:
+    """The first fault of a refusal: its place, message and kind."""
+    assert answer.status_code == 422, answer.content
+    return answer.json()["detail"][0]

@@ -1,0 +1,32 @@
+import json
+from pathlib import Path
+
+from server.openapi import dump
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def test_the_openapi_document_in_the_tree_is_the_servers():
+    written = (ROOT / "server" / "openapi.json").read_text(encoding="utf-8")
+    assert json.loads(written) == json.loads(dump()), "run `make types`"
+
+
+def test_every_answer_that_can_be_refused_says_so_in_the_schema():
+    paths = json.loads(dump())["paths"]
+    for path in ("/api/evaluate", "/api/propose", "/api/read", "/api/sessions"):
+        assert "422" in paths[path]["post"]["responses"], path
+
+
+def test_the_page_may_load_nothing_from_elsewhere(nobody):
+    policy = nobody.get("/library")["Content-Security-Policy"]
+    assert "default-src 'self'" in policy
+    assert "http" not in policy
+    assert "unsafe" not in policy
+
+
+def test_the_page_brings_the_cookie_its_requests_carry_back(nobody):
+    assert "csrftoken" in nobody.get("/library").cookies
+
+
+def test_an_unknown_api_path_is_not_the_page(nobody):
+    assert nobody.get("/api/nothing").status_code == 404

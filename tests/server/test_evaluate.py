@@ -1,0 +1,98 @@
+import pytest
+
+from tests.server.conftest import TWENTY_TENS, document, fault
+
+
+def evaluate(coach, *lines, target="lactic-capacity", **more):
+    answer = coach.post("evaluate", {"document": document(*lines), "target": target, **more})
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def test_a_line_is_read_into_a_tree_with_its_canonical_form(coach):
+    answer = coach.post("read", {"text": "8x20/10 all out"}).json()
+    assert answer["text"] == "8 × (20 all out) rest 0:10"
+    assert answer["tree"]["between"] == {"type": "interval", "seconds": 10, "tempo": "rest"}
+
+
+def test_a_wrong_line_says_at_which_character_and_suggests(coach):
+    wrong = fault(coach.post("read", {"text": "8 x (20 sped)"}))
+    assert wrong["loc"] == ["body", "text"]
+    assert (wrong["ctx"]["character"], wrong["ctx"]["suggestion"]) == (9, "speed")
+    assert wrong["ctx"]["example"]
+
+
+def test_an_evaluation_draws_simulates_and_judges(coach):
+    found = evaluate(coach, TWENTY_TENS)
+    assert (found["total_s"], found["work_s"], found["rest_s"], found["strikes"]) == (240, 160, 80, 320)
+    reading = found["reading"]
+    assert len(reading["traces"]["seconds"]) == len(reading["traces"]["lactic_left"])
+    assert reading["verdict"]["target"] == "lactic-capacity"
+    assert reading["figures"]["lactate_peak_mmol"]["low"] < reading["figures"]["lactate_peak_mmol"]["high"]
+
+
+def test_parts_are_summed_and_written_in_their_canonical_form(coach):
+    first, second = evaluate(coach, "5:00 flow; then 1:00", "2x(30 power)r0:30")["parts"]
+    assert (first["start_s"], first["total_s"], first["rest_s"]) == (0, 360, 60)
+    assert (second["start_s"], second["text"]) == (360, "2 × (30 power) rest 0:30")
+
+
+def test_a_session_without_work_is_drawn_but_not_judged(coach):
+    assert evaluate(coach)["reading"] is None
+    found = evaluate(coach, "5:00 rest")
+    assert found["total_s"] == 300
+    assert found["reading"] is None
+
+
+def test_the_verdict_is_for_this_person(coach):
+    fit = coach.person("Fit", vo2max_ml_kg_min=68)
+    unfit = coach.person("Unfit", vo2max_ml_kg_min=28)
+    scores = {who.name: evaluate(coach, "10:00 flow", "6 x (3:00 combination) rest 1:00", person_id=who.pk,
+                                 target="aerobic-power")["reading"]["figures"]["kcal"]["value"]
+              for who in (fit, unfit)}  # fmt: skip
+    assert scores["Fit"] > scores["Unfit"]
+
+
+def test_on_heart_rate_medication_no_heart_rate_is_shown(coach):
+    who = coach.person("Hedda Quill", birth_year=1968, heart_rate_lowering_medication=True)
+    reading = evaluate(coach, "20:00 flow", target="aerobic-base", person_id=who.pk)["reading"]
+    assert reading["traces"]["heart_rate_bpm"] is None
+    assert "heart_rate_peak_bpm" not in reading["figures"]
+    assert [caution["seal"] for caution in reading["cautions"]] == ["RPE"]
+
+
+def test_a_long_session_is_thinned_for_the_wire_and_keeps_its_end(coach):
+    seconds = evaluate(coach, "90:00 flow", target="aerobic-base")["reading"]["traces"]["seconds"]
+    assert len(seconds) <= 802
+    assert seconds[-1] == 5400
+
+
+def test_people_show_where_each_number_came_from(coach):
+    coach.person(vo2max_ml_kg_min=50)
+    (who,) = coach.get("people").json()
+    assert who["vo2max_ml_kg_min"]["origin"] == "measured"
+    assert who["hr_max_bpm"]["origin"] == "estimated"
+    assert "Gulati" in who["hr_max_bpm"]["source"]
+
+
+@pytest.mark.parametrize("target", ["sprint-power", "lactic-capacity", "aerobic-power", "aerobic-base"])
+def test_a_proposal_can_be_saved_and_run_as_it_comes(coach, target):
+    found = coach.post("propose", {"target": target, "minutes": 30}).json()
+    saved = coach.post("sessions", {"document": found["document"], "target": target}).json()
+    plan = coach.get(f"sessions/{saved['id']}/run").json()
+    assert 0 < plan["total_s"] <= 1800
+    assert found["why"]
+    assert found["source"]
+
+
+def test_a_proposal_for_no_time_is_refused_with_its_field(coach):
+    assert fault(coach.post("propose", {"target": "aerobic-base", "minutes": 2}))["loc"][-1] == "minutes"
+    wrong = fault(coach.post("propose", {"target": "sprint-power", "minutes": 4}))
+    assert "give more" in wrong["msg"]
+
+
+def test_the_vocabulary_is_the_cores(coach):
+    found = coach.get("vocabulary").json()
+    assert {tempo["id"] for tempo in found["tempos"]} >= {"flow", "technique", "speed", "power", "all-out", "rest"}
+    for example in found["examples"]:
+        assert coach.post("read", {"text": example}).status_code == 200

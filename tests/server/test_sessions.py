@@ -1,0 +1,94 @@
+import pytest
+
+from tests.server.conftest import document, fault
+
+
+def test_a_saved_session_comes_back_as_the_document_it_is(coach):
+    saved = coach.session("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
+    again = coach.get(f"sessions/{saved['id']}").json()
+    assert again["document"] == document("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
+    assert again["document"]["version"] == 1
+
+
+def test_the_list_shows_who_for_what_for_how_long_and_the_lines(coach):
+    person = coach.person()
+    coach.session("8 x (20 all out / 10 rest)", person_id=person.pk)
+    (row,) = coach.get("sessions").json()
+    assert (row["person"], row["target"], row["total_s"]) == ("Runa Velde", "lactic-capacity", 240)
+    assert row["text"] == ["8 × (20 all out, 10 rest)"]
+
+
+def test_saving_again_counts_the_revision(coach):
+    saved = coach.session()
+    body = {"document": document("20:00 flow"), "target": "aerobic-base", "revision": 1}
+    assert coach.put(f"sessions/{saved['id']}", body).json()["revision"] == 2
+
+
+def test_a_later_tab_is_told_and_the_earlier_save_stands(coach):
+    saved = coach.session()
+    path = f"sessions/{saved['id']}"
+    first = {"document": document("20:00 flow"), "target": "aerobic-base", "revision": 1}
+    late = {"document": document("5:00 flow"), "target": "aerobic-base", "revision": 1}
+    coach.put(path, first)
+    answer = coach.put(path, late)
+    assert answer.status_code == 409
+    assert "copy" in answer.json()["detail"]
+    assert coach.get(path).json()["document"] == first["document"]
+
+
+def test_a_deleted_session_is_gone_and_says_so(coach):
+    saved = coach.session()
+    assert coach.client.delete(f"/api/sessions/{saved['id']}").status_code == 204
+    answer = coach.get(f"sessions/{saved['id']}")
+    assert answer.status_code == 404
+    assert "reload the list" in answer.json()["detail"]
+
+
+def test_an_empty_session_can_be_saved_while_it_is_being_made(coach):
+    answer = coach.post("sessions", {"document": document(), "target": "aerobic-base"})
+    assert answer.status_code == 201
+
+
+def change(path, value):
+    made = document("2 x (30 technique, 30 power) rest 0:15")
+    at = made
+    for key in path[:-1]:
+        at = at[key]
+    at[path[-1]] = value
+    return made
+
+
+ITEM = ["parts", 0, "tree", "body", "items", 1]
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "field"),
+    [
+        ([*ITEM, "seconds"], 0, "seconds"),
+        ([*ITEM, "seconds"], 99999, "seconds"),
+        ([*ITEM, "seconds"], True, "seconds"),
+        ([*ITEM, "seconds"], 12.5, "seconds"),
+        ([*ITEM, "tempo"], "sped", "tempo"),
+        (["parts", 0, "tree", "count"], 0, "count"),
+        (["parts", 0, "tree", "between", "tempo"], "power", "parts[0].tree"),
+        (["version"], 7, "version"),
+        (["title"], "", "title"),
+        (["parts", 0, "tree", "body", "items"], [], "items"),
+    ],
+)
+def test_an_impossible_value_is_refused_with_its_field(coach, path, value, field):
+    for room in ("evaluate", "sessions"):
+        wrong = fault(coach.post(room, {"document": change(path, value), "target": "lactic-capacity"}))
+        assert wrong["loc"][-1] == field
+        assert wrong["msg"]
+
+
+def test_a_session_that_is_too_long_is_refused(coach):
+    lines = ["30:00 flow"] * 9
+    wrong = fault(coach.post("sessions", {"document": document(*lines), "target": "aerobic-base"}))
+    assert "4 hours" in wrong["msg"]
+
+
+def test_what_is_not_json_is_refused(coach):
+    answer = coach.client.post("/api/evaluate", '{"document"', content_type="application/json")
+    assert answer.status_code == 400

@@ -1,0 +1,104 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { type Cue, CuePlayer } from "./cuePlayer";
+import { soundOf } from "./sounds";
+
+/** An audio clock that the test moves by hand. */
+class FakeContext {
+  static last: FakeContext;
+  state = "suspended";
+  currentTime = 100;
+  sampleRate = 8000;
+  destination = {};
+  started: number[] = [];
+  stopped = 0;
+  constructor() {
+    FakeContext.last = this;
+  }
+  async resume() {
+    this.state = "running";
+  }
+  async close() {
+    this.state = "closed";
+  }
+  createGain() {
+    return { connect: () => {}, gain: { setValueAtTime: vi.fn() } };
+  }
+  createBuffer(_channels: number, length: number) {
+    return { length, copyToChannel: () => {} };
+  }
+  createBufferSource() {
+    return {
+      connect: () => {},
+      start: (at: number) => this.started.push(at),
+      stop: () => {
+        this.stopped++;
+      },
+    };
+  }
+}
+
+const cues: Cue[] = [
+  { at_s: 0, kind: "bell" },
+  { at_s: 1, kind: "clack" },
+  { at_s: 10, kind: "end" },
+];
+
+describe("cues on the audio clock", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+    vi.stubGlobal("AudioContext", FakeContext);
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
+
+  it("plans each cue once, at its own time on the audio clock", async () => {
+    let at: number | null = -2;
+    const player = new CuePlayer(cues, () => at);
+    await player.wake();
+    expect(FakeContext.last.started).toEqual([102]);
+    at = -1;
+    FakeContext.last.currentTime = 101;
+    vi.advanceTimersByTime(1000);
+    expect(FakeContext.last.started).toEqual([102, 103]);
+    player.close();
+  });
+
+  it("is silent while the clock is held, and plans anew when it goes on", async () => {
+    let at: number | null = -1;
+    const player = new CuePlayer(cues, () => at);
+    await player.wake();
+    at = null;
+    player.replan();
+    expect(FakeContext.last.stopped).toBe(2);
+    vi.advanceTimersByTime(5000);
+    at = 0.5;
+    FakeContext.last.currentTime = 200;
+    player.replan();
+    expect(FakeContext.last.started.at(-1)).toBe(200.5);
+    player.close();
+  });
+
+  it("leaves out a cue that was missed", async () => {
+    const player = new CuePlayer(cues, () => 5);
+    await player.wake();
+    expect(FakeContext.last.started).toEqual([]);
+    player.close();
+  });
+});
+
+describe("our own sounds", () => {
+  it.each(["bell", "change", "clack", "count", "end"] as const)("%s is loud, clean and ends in silence", (kind) => {
+    const samples = soundOf(kind, 16_000);
+    const loud = (part: Float32Array) => Math.max(...part.map(Math.abs));
+    expect(loud(samples)).toBeGreaterThan(0.6);
+    expect(loud(samples)).toBeLessThanOrEqual(1);
+    expect(loud(samples.slice(-16))).toBeLessThan(0.12);
+    expect(Math.abs(samples[0] ?? 1)).toBeLessThan(0.01);
+  });
+
+  it("ends with three strokes of the bell, so that it is longer than one", () => {
+    expect(soundOf("end", 8000).length).toBeGreaterThan(soundOf("bell", 8000).length);
+  });
+});
