@@ -1,8 +1,11 @@
+from typing import cast
+
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 from django.utils import timezone
 
 from server.accounts.models import Club
+from yoisho.engine.person import Level, Sex
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.person import person as core_person
 
@@ -48,7 +51,7 @@ class Person(models.Model):
             hr_rest_bpm=self.hr_rest_bpm,
             mass_kg=self.mass_kg,
             age_years=self.age_years,
-            sex=self.Sex(self.sex).value,
-            level=self.Level(self.level).value,
+            sex=cast(Sex, self.sex),
+            level=cast(Level, self.level),
             heart_rate_lowering_medication=self.heart_rate_lowering_medication,
         )

@@ -8,6 +8,7 @@ from server.errors import FieldError
 from server.sessions import schemas
 from yoisho.engine import readout
 from yoisho.engine.person import Person
+from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import DocumentError, Session, from_document
@@ -75,7 +76,7 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
     stride = max(1, -(-len(traces.seconds) // MOST_SAMPLES))
     keep = np.unique(np.append(np.arange(0, len(traces.seconds), stride), len(traces.seconds) - 1))
 
-    def thin(trace: readout.Floats, digits: int) -> list[float]:
+    def thin(trace: Floats, digits: int) -> list[float]:
         return [round(value, digits) for value in trace[keep].tolist()]
 
     return schemas.Traces(

@@ -1,6 +1,6 @@
 """The session document at the edge, and what an evaluation answers."""
 
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StrictInt
 
@@ -9,8 +9,12 @@ from yoisho.session.document import MOST_PARTS
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import LONGEST_INTERVAL_S, MOST_REPEATS
 
-TempoId = Literal[tuple(TEMPOS)]  # type: ignore[valid-type]
-TargetId = Literal[tuple(TARGETS)]  # type: ignore[valid-type]
+if TYPE_CHECKING:
+    TempoId = str
+    TargetId = str
+else:
+    TempoId = Literal[tuple(TEMPOS)]
+    TargetId = Literal[tuple(TARGETS)]
 
 
 class _Document(BaseModel):

@@ -40,7 +40,7 @@ def fox(age_years: float) -> float:
     return 220.0 - age_years
 
 
-@njit(cache=True)  # type: ignore[untyped-decorator]
+@njit(cache=True)
 def _follow(target, kept_up, kept_down, out):  # type: ignore[no-untyped-def]
     for t in range(1, target.shape[0]):
         for k in range(target.shape[1]):

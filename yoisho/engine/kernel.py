@@ -55,7 +55,7 @@ def numbers(p: Parameters, step_s: float, precision: type[np.floating]) -> Numbe
 _FAST = {"contract", "arcp", "nsz", "nnan"}
 
 
-@njit(fastmath=_FAST, error_model="numpy", inline="always")  # type: ignore[untyped-decorator]
+@njit(fastmath=_FAST, error_model="numpy", inline="always")
 def _flows(F, L, v, W, D, per_CF, per_CL, alactic_top, lactic_top, heavy, slow_target, n, real):  # type: ignore[no-untyped-def]
     """Rates of change of the state, and the flows behind them."""
     empty = real(1.0) - F
@@ -84,7 +84,7 @@ def _flows(F, L, v, W, D, per_CF, per_CL, alactic_top, lactic_top, heavy, slow_t
     return dF, dL, dv, dW, delivered, slow, lactic, capability
 
 
-@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)  # type: ignore[untyped-decorator]
+@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
 def _advance(steps, times, F, L, v, W, energy, exhausted, D, per_CF, per_CL, alactic_top,  # type: ignore[no-untyped-def]
              lactic_top, heavy, slow_target, n):  # fmt: skip
     """Some steps of Heun's method at one demand, in place."""
@@ -112,7 +112,7 @@ def _advance(steps, times, F, L, v, W, energy, exhausted, D, per_CF, per_CL, ala
             W[k] += half * (dW + eW)
 
 
-@njit(cache=True, fastmath=_FAST, error_model="numpy", boundscheck=False)  # type: ignore[untyped-decorator]
+@njit(cache=True, fastmath=_FAST, error_model="numpy", boundscheck=False)
 def integrate(demand, stretch_segment, stretch_steps, times, CF_s, CL_s, flow_scale, resting, n, out, exhausted):  # type: ignore[no-untyped-def]
     """Fill `out` (rows, samples, people) and `exhausted` (people).
 

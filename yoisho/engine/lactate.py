@@ -20,7 +20,7 @@ REST_HALF_TIME_S = 1200.0
 ACTIVE_HALF_TIME_S = 720.0
 
 
-@njit(cache=True)  # type: ignore[untyped-decorator]
+@njit(cache=True)
 def _blood(fed, staying, kept_resting, kept_active, uptake_frac, out, muscle):  # type: ignore[no-untyped-def]
     out[0] = 1.0
     for t in range(1, out.shape[0]):

@@ -6,8 +6,8 @@ import numpy as np
 
 from yoisho.engine import heart_rate
 from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
-from yoisho.engine.person import Person, best_guess, draws
-from yoisho.engine.stores import Floats, Run, resting_uptake_frac, simulate
+from yoisho.engine.person import Cohort, Person, best_guess, draws
+from yoisho.engine.stores import Floats, Precision, Run, resting_uptake_frac, simulate
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline
 
@@ -99,7 +99,25 @@ def _over(run: Run, inside: np.ndarray) -> Floats:
     return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
 
 
-def _measure(who, timeline, bouts, cohort, sample_s, precision):  # type: ignore[no-untyped-def]
+@dataclass(frozen=True)
+class _Measured:
+    run: Run
+    heart_rate_bpm: Floats
+    lactate_mmol: Floats
+    measures: dict[str, Floats]
+    fade: Floats
+    sprint_at_bout: Floats
+
+
+def _measure(
+    who: Person,
+    timeline: Timeline,
+    bouts: tuple[Bout, ...],
+    cohort: Cohort,
+    sample_s: float,
+    precision: Precision,
+) -> _Measured:
+    """Run the timeline for a cohort and read every measure, each of shape (k,)."""
     intervals = timeline.intervals
     asked_frac = np.array([TEMPOS[i.tempo].demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
     lengths = np.array([float(i.seconds) for i in intervals])
@@ -156,7 +174,7 @@ def _measure(who, timeline, bouts, cohort, sample_s, precision):  # type: ignore
         "rpe": rpe,
         "load": rpe * minutes,
     }
-    return run, heart, lactate, measures, fade, sprint_at_bout
+    return _Measured(run, heart, lactate, measures, fade, sprint_at_bout)
 
 
 def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
@@ -168,30 +186,33 @@ def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
     bouts = find_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    run, heart, lactate, best, fade, sprint_at_bout = _measure(who, timeline, bouts, best_guess(who), 1.0, np.float64)
-    figures = {name: Figure(float(value[0]), float(value[0]), float(value[0])) for name, value in best.items()}
+    found = _measure(who, timeline, bouts, best_guess(who), 1.0, np.float64)
+    figures = {
+        name: Figure(float(value[0]), float(value[0]), float(value[0])) for name, value in found.measures.items()
+    }
     if ranges:
-        spread = _measure(who, timeline, bouts, draws(who), DRAW_SAMPLE_S, np.float32)[3]
-        spread["rpe"] = np.clip(best["rpe"] + np.array([-1.0, 1.0]), 0.0, 10.0)
+        spread = _measure(who, timeline, bouts, draws(who), DRAW_SAMPLE_S, np.float32).measures
+        spread["rpe"] = np.clip(found.measures["rpe"] + np.array([-1.0, 1.0]), 0.0, 10.0)
         spread["load"] = timeline.total_s / 60 * spread["rpe"]
         for name, figure in figures.items():
             low, high = spread[name] if name in ("rpe", "load") else np.percentile(spread[name], [_LOW, _HIGH])
             figures[name] = Figure(figure.value, min(float(low), figure.value), max(float(high), figure.value))
+    run = found.run
     traces = Traces(
         run.seconds,
         run.sprint_left[:, 0],
         1.0 - run.lactic_used[:, 0],
         run.uptake_frac[:, 0],
-        heart[:, 0],
-        lactate[:, 0],
+        found.heart_rate_bpm[:, 0],
+        found.lactate_mmol[:, 0],
     )
     exhausted = float(run.exhausted_at_s[0])
     return Reading(
         timeline,
         bouts,
         figures,
-        fade[:, 0],
-        sprint_at_bout[:, 0],
+        found.fade[:, 0],
+        found.sprint_at_bout[:, 0],
         traces,
         None if np.isnan(exhausted) else exhausted,
     )

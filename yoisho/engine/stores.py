@@ -8,6 +8,7 @@ Margaria and Morton. Fitted to cycling and running; for striking it is an assump
 Everything is integrated by Heun's method on a fixed step, for many people (or draws of one person) at once.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -147,7 +148,8 @@ def simulate(
         people.flow_scale,
         resting_uptake_frac(V),
     )
-    kernel.integrate(
+    integrate: Callable[..., None] = kernel.integrate
+    integrate(
         np.ascontiguousarray(demand, precision),
         np.searchsorted(ends, stops),
         np.diff(stops, prepend=0),

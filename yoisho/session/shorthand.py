@@ -212,11 +212,9 @@ def _settle(items: list[_Item], joins: list[str]) -> list[Node]:
             continue
         unbracketed = not item.counts and not item.bracketed and not item.between
         if before.node is None and isinstance(item.node, Interval) and item.node.kind == "work" and unbracketed:
-            before.node, item.node, item.bare_s = (
-                Interval(before.bare_s, item.node.tempo),
-                None,
-                item.node.seconds,
-            )
+            work = item.node
+            before.node = Interval(before.bare_s, work.tempo)
+            item.node, item.bare_s = None, work.seconds
     for item, join in zip(items, joins, strict=True):
         if item.node is None:
             if join not in ("/", "then") or item.counts:

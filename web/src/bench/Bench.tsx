@@ -194,9 +194,9 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           </div>
           <div className="flex flex-wrap items-end gap-2">
             <label className="label-text">
-              Purpose
+              <span className="block pb-1">Purpose</span>
               <select
-                className="field mt-1 h-[30px] min-h-0 w-[138px] cursor-pointer py-0 max-[899px]:h-[44px]"
+                className="field h-[30px] min-h-0 w-[138px] cursor-pointer py-0 max-[899px]:h-[44px]"
                 value={draft.target}
                 onChange={(event) => edit({ target: event.target.value as Schemas["SessionIn"]["target"] })}
               >

@@ -11,6 +11,8 @@ const LOOK_AHEAD_S = 2.5;
 const TICK_MS = 250;
 /** A cue missed by more than this stays silent. */
 const LATE_S = 0.05;
+/** The two clocks are tied together anew only when they have parted by more than this: readings jitter. */
+const PARTED_S = 0.08;
 
 export class CuePlayer {
   private context: AudioContext | null = null;
@@ -19,6 +21,8 @@ export class CuePlayer {
   private timer: ReturnType<typeof setInterval> | null = null;
   private gain: GainNode | null = null;
   private muted = false;
+  /** Audio time at session time zero. */
+  private origin: number | null = null;
 
   constructor(
     private readonly cues: readonly Cue[],
@@ -52,6 +56,7 @@ export class CuePlayer {
   replan(): void {
     for (const source of this.planned.values()) source.stop();
     this.planned.clear();
+    this.origin = null;
     this.tick();
   }
 
@@ -66,6 +71,8 @@ export class CuePlayer {
     const context = this.context;
     const at = this.at_s();
     if (!context || at === null || context.state !== "running") return;
+    const seen = context.currentTime - at;
+    if (this.origin === null || Math.abs(seen - this.origin) > PARTED_S) this.origin = seen;
     for (const cue of this.cues) {
       const ahead = cue.at_s - at;
       if (ahead > LOOK_AHEAD_S) break;
@@ -73,7 +80,7 @@ export class CuePlayer {
       const source = context.createBufferSource();
       source.buffer = this.buffer(context, cue.kind);
       source.connect(this.gain ?? context.destination);
-      source.start(context.currentTime + Math.max(0, ahead));
+      source.start(Math.max(context.currentTime, this.origin + cue.at_s));
       this.planned.set(cue, source);
     }
   }

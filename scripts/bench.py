@@ -1,0 +1,78 @@
+"""Measure: the engine, reading a line, one request at a time to the API, and what the first load weighs."""
+
+import os
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import django
+import numpy as np
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+
+def measure(what: str, act: Callable[[], object], runs: int = 60) -> None:
+    act()
+    taken = []
+    for _ in range(runs):
+        began = time.perf_counter()
+        act()
+        taken.append(1000 * (time.perf_counter() - began))
+    median, p95 = np.percentile(taken, [50, 95])
+    print(f"{what:58s} median {median:7.2f} ms   p95 {p95:7.2f} ms   ({runs} runs)")
+
+
+def engine() -> None:
+    from yoisho.engine.person import draws, person
+    from yoisho.engine.stores import People, simulate
+    from yoisho.session.shorthand import read
+
+    hour = np.tile([20.0, 10.0], 120), np.tile([1.7, 0.1], 120)
+    crowd = draws(person(vo2max_ml_kg_min=50)).people
+    measure("60 minutes, one person, a sample a second", lambda: simulate(*hour, People.one(50)))
+    measure("60 minutes, one person, a sample a segment", lambda: simulate(*hour, People.one(50), sample_s=1e4))
+    measure(
+        "60 minutes, 200 draws, a sample in five seconds",
+        lambda: simulate(*hour, crowd, sample_s=5.0, precision=np.float32),
+        20,
+    )
+    line = "; ".join(["8 x (20 all out / 10 rest)"] * 60)
+    measure("a line of 960 intervals read", lambda: read(line), 20)
+
+
+def api() -> None:
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+    django.setup()
+    from django.test import Client
+
+    client = Client(HTTP_HOST="127.0.0.1")
+    client.post("/api/demo")
+    for row in client.get("/api/sessions").json():
+        session = client.get(f"/api/sessions/{row['id']}").json()
+        body = {key: session[key] for key in ("document", "person_id", "target")}
+        minutes = row["total_s"] / 60
+        measure(
+            f"POST /api/evaluate, {row['title']}, {minutes:.0f} min",
+            lambda body=body: client.post("/api/evaluate", body, content_type="application/json"),
+            100,
+        )
+    text = {"text": "8 x (20 all out / 10 rest)"}
+    measure("POST /api/read", lambda: client.post("/api/read", text, content_type="application/json"))
+    target = {"target": "lactic-capacity", "minutes": 40}
+    measure(
+        "POST /api/propose, 40 min", lambda: client.post("/api/propose", target, content_type="application/json"), 5
+    )
+
+
+def size() -> None:
+    first = [path for path in (ROOT / "web/dist/assets").glob("index-*.js.gz")]
+    every = list((ROOT / "web/dist/assets").glob("*.js.gz"))
+    print(f"first-load JavaScript {sum(p.stat().st_size for p in first) / 1000:.0f} kB gzipped", end=", ")
+    print(f"all of it {sum(p.stat().st_size for p in every) / 1000:.0f} kB")
+
+
+engine()
+api()
+size()

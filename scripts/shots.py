@@ -1,0 +1,100 @@
+"""Take one picture of each main view from the demo: `shots.py ADDRESS FOLDER`."""
+
+import sys
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+NOWHERE = "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost"
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+def library(page: Page) -> None:
+    page.get_by_role("heading", name="Library").wait_for()
+
+
+def bench(page: Page) -> None:
+    page.get_by_role("link", name="Thirties and twenty-tens", exact=True).click()
+    page.get_by_role("region", name="Verdict").wait_for()
+    page.locator("[data-row='3']").click()
+    page.get_by_label("Pattern").wait_for()
+    box = page.locator("main svg[role=img]").first.bounding_box()
+    assert box
+    page.mouse.move(box["x"] + box["width"] * 0.6, box["y"] + min(box["height"], 200) / 2)
+    page.evaluate("scrollTo(0, 0)")
+    page.wait_for_timeout(300)
+
+
+def floor_work(page: Page) -> None:
+    page.get_by_role("link", name="Run Thirties and twenty-tens").click()
+    page.get_by_test_id("clock").wait_for()
+    page.keyboard.press("Space")
+    for _ in range(18):
+        page.keyboard.press("n")
+    page.wait_for_timeout(1500)
+
+
+def floor_rest(page: Page) -> None:
+    floor_work(page)
+    for _ in range(3):
+        page.keyboard.press("n")
+    page.wait_for_timeout(800)
+
+
+def log_entry(page: Page) -> None:
+    floor_work(page)
+    page.keyboard.down("Escape")
+    page.get_by_role("heading", name="Plan and done").wait_for()
+    page.keyboard.up("Escape")
+    page.keyboard.press("8")
+    page.wait_for_timeout(200)
+
+
+def log(page: Page) -> None:
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("listitem").first.wait_for()
+
+
+VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
+    ("library", library, DESK),
+    ("bench", bench, DESK),
+    ("bench-phone", bench, PHONE),
+    ("floor-work", floor_work, DESK),
+    ("floor-rest", floor_rest, DESK),
+    ("floor-work-phone", floor_work, PHONE),
+    ("log-entry", log_entry, DESK),
+    ("log", log, DESK),
+]
+
+
+def wait_for(address: str) -> None:
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"{address}api/me", timeout=2).close()
+            return
+        except OSError:
+            time.sleep(0.2)
+    raise SystemExit(f"no answer from {address}")
+
+
+def main(address: str, folder: Path) -> None:
+    wait_for(address)
+    folder.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", NOWHERE])
+        for name, reach, size in VIEWS:
+            page = browser.new_page(viewport=size, locale="en-GB")
+            page.goto(address)
+            page.get_by_role("button", name="Enter as the demo coach").click()
+            library(page)
+            reach(page)
+            page.screenshot(path=folder / f"{name}.png")
+            page.close()
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1], Path(sys.argv[2]))

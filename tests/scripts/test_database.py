@@ -1,0 +1,78 @@
+"""The clone's own database: started, stopped, killed and brought back, by the script that people use."""
+
+import json
+import os
+import signal
+import subprocess
+import sys
+from pathlib import Path
+
+import psycopg
+import pytest
+
+ROOT = Path(__file__).resolve().parents[2]
+NAME = "script_test"
+
+
+def database(verb: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, str(ROOT / "scripts/database.py"), verb, NAME], capture_output=True, text=True, timeout=120
+    )
+
+
+@pytest.fixture
+def address():
+    database("destroy")
+    started = database("start")
+    assert started.returncode == 0, started.stderr
+    yield started.stdout.strip()
+    assert database("destroy").returncode == 0
+
+
+def note(address: str, query: str) -> list[tuple]:
+    with psycopg.connect(address) as connection:
+        cursor = connection.execute(query)
+        return cursor.fetchall() if cursor.description else []
+
+
+def postmaster(address: str) -> int:
+    (found,) = note(address, "select current_setting('data_directory')")
+    return int((Path(found[0]) / "postmaster.pid").read_text().split()[0])
+
+
+def test_starting_twice_gives_the_same_database(address):
+    assert database("start").stdout.strip() == address
+    assert "running" in database("status").stdout
+
+
+def test_it_listens_on_loopback_only(address):
+    assert note(address, "show listen_addresses") == [("127.0.0.1",)]
+    assert "@127.0.0.1:" in address
+
+
+def test_what_was_written_is_there_after_stop_and_start(address):
+    note(address, "create table kept (word text)")
+    note(address, "insert into kept values ('bell')")
+    assert database("stop").returncode == 0
+    assert database("status").stdout.strip() == "stopped"
+    assert note(database("start").stdout.strip(), "select word from kept") == [("bell",)]
+
+
+def test_it_comes_back_after_being_killed(address):
+    note(address, "create table kept (word text)")
+    os.kill(postmaster(address), signal.SIGKILL)
+    again = database("start")
+    assert again.returncode == 0, again.stderr
+    assert note(again.stdout.strip(), "select count(*) from kept") == [(0,)]
+
+
+def test_the_password_is_kept_from_others(address):
+    settings = ROOT / ".state" / f"database-{NAME}" / "settings.json"
+    assert json.loads(settings.read_text())["password"] in address
+    assert settings.stat().st_mode & 0o077 == 0
+
+
+def test_a_wrong_word_is_told_the_right_ones():
+    done = subprocess.run([sys.executable, str(ROOT / "scripts/database.py"), "begin"], capture_output=True, text=True)
+    assert done.returncode == 2
+    assert "start|stop|restart|status|destroy" in done.stderr
