@@ -8,9 +8,12 @@ import { Stepper } from "../parts/Stepper";
 
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
+import { Empty } from "./Empty";
 import { Outline } from "./Outline";
+import { Said } from "./Said";
 import { type Node, newPart, type Part } from "./tree";
 import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
+import { useKeys } from "./useKeys";
 import { useTyped } from "./useTyped";
 import { VerdictSheet } from "./VerdictSheet";
 
@@ -351,131 +354,4 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     addPart(part);
     bench.setTyped({ part: parts.length, text });
   }
-}
-
-function Said({ away, text, onClose }: { away: boolean; text: string | null; onClose: () => void }) {
-  return (
-    <div role="status" aria-live="polite">
-      {away && (
-        <p className="mt-2 flex gap-3 border-y border-[var(--rule-2)] py-2">
-          <span className="seal self-start">Off line</span>
-          <span>No connection. Your edit is kept on this device and is sent when the connection is back.</span>
-        </p>
-      )}
-      {text && (
-        <p className="mt-2 flex items-start justify-between gap-3 border-y border-[var(--rule)] py-2">
-          <span>{text}</span>
-          <button type="button" className="link min-h-[24px]" onClick={onClose}>
-            Close
-          </button>
-        </p>
-      )}
-    </div>
-  );
-}
-
-interface EmptyProps {
-  examples: string[];
-  onType: (text: string) => void;
-  onAdd: () => void;
-  onPropose: () => void;
-}
-
-function Empty({ examples, onType, onAdd, onPropose }: EmptyProps) {
-  return (
-    <div className="mt-6 border border-[var(--rule-2)] p-5">
-      <h2>Nothing on the bench yet</h2>
-      <p className="quiet">Pick a person and a purpose, then type a pattern or let one be proposed.</p>
-      <div className="mt-4 flex flex-wrap gap-2">
-        <button type="button" className="act main" onClick={onAdd}>
-          <span>
-            <u>A</u>dd a part
-          </span>
-        </button>
-        <button type="button" className="act" onClick={onPropose}>
-          <span>
-            <u>P</u>ropose one
-          </span>
-        </button>
-      </div>
-      <p className="label-text mt-5">Or begin from a line</p>
-      <ul className="grid gap-1 pt-1">
-        {examples.map((example) => (
-          <li key={example}>
-            <button type="button" className="link min-h-[28px] text-left" onClick={() => onType(example)}>
-              {example}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
-}
-
-interface Keys {
-  parts: number;
-  chosen: number | null;
-  open: boolean;
-  choose: (part: number, open: boolean) => void;
-  addPart: () => void;
-  double: (part: number) => void;
-  remove: (part: number) => void;
-  undo: () => void;
-  redo: () => void;
-  save: () => void;
-  run: () => void;
-  propose: () => void;
-}
-
-function useKeys(keys: Keys) {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      const inField = target.closest("input, textarea, select") !== null;
-      const inText = inField && !target.matches("[role=spinbutton], select");
-      const letter = event.key.toLowerCase();
-      if (event.ctrlKey || event.metaKey) {
-        if (letter === "s") {
-          event.preventDefault();
-          keys.save();
-        } else if (letter === "z" && !inText) {
-          event.preventDefault();
-          if (event.shiftKey) keys.redo();
-          else keys.undo();
-        }
-        return;
-      }
-      if (event.altKey) return;
-      if (event.key === "Escape" && keys.open && keys.chosen !== null) {
-        keys.choose(keys.chosen, false);
-        focusRow(keys.chosen);
-        return;
-      }
-      if (inField) return;
-      const at = keys.chosen ?? 0;
-      const actions: Record<string, () => void> = {
-        ArrowDown: () => go(Math.min(keys.parts - 1, at + 1)),
-        ArrowUp: () => go(Math.max(0, at - 1)),
-        a: keys.addPart,
-        d: () => keys.parts && keys.double(at),
-        Delete: () => keys.parts && keys.remove(at),
-        r: keys.run,
-        p: keys.propose,
-      };
-      const action = actions[event.key] ?? actions[letter];
-      if (!action || (event.key.startsWith("Arrow") && !keys.parts)) return;
-      event.preventDefault();
-      action();
-    };
-    const go = (row: number) => {
-      keys.choose(row, false);
-      focusRow(row);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  });
-}
-
-function focusRow(row: number) {
-  setTimeout(() => document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus());
 }

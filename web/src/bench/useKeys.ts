@@ -1,0 +1,70 @@
+import { useEffect } from "react";
+
+interface Keys {
+  parts: number;
+  chosen: number | null;
+  open: boolean;
+  choose: (part: number, open: boolean) => void;
+  addPart: () => void;
+  double: (part: number) => void;
+  remove: (part: number) => void;
+  undo: () => void;
+  redo: () => void;
+  save: () => void;
+  run: () => void;
+  propose: () => void;
+}
+
+/** The keys of the bench. Single letters work only when no field has the caret. */
+export function useKeys(keys: Keys) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const inField = target.closest("input, textarea, select") !== null;
+      const inText = inField && !target.matches("[role=spinbutton], select");
+      const letter = event.key.toLowerCase();
+      if (event.ctrlKey || event.metaKey) {
+        if (letter === "s") {
+          event.preventDefault();
+          keys.save();
+        } else if (letter === "z" && !inText) {
+          event.preventDefault();
+          if (event.shiftKey) keys.redo();
+          else keys.undo();
+        }
+        return;
+      }
+      if (event.altKey) return;
+      if (event.key === "Escape" && keys.open && keys.chosen !== null) {
+        keys.choose(keys.chosen, false);
+        focusRow(keys.chosen);
+        return;
+      }
+      if (inField) return;
+      const at = keys.chosen ?? 0;
+      const actions: Record<string, () => void> = {
+        ArrowDown: () => go(Math.min(keys.parts - 1, at + 1)),
+        ArrowUp: () => go(Math.max(0, at - 1)),
+        a: keys.addPart,
+        d: () => keys.parts && keys.double(at),
+        Delete: () => keys.parts && keys.remove(at),
+        r: keys.run,
+        p: keys.propose,
+      };
+      const action = actions[event.key] ?? actions[letter];
+      if (!action || (event.key.startsWith("Arrow") && !keys.parts)) return;
+      event.preventDefault();
+      action();
+    };
+    const go = (row: number) => {
+      keys.choose(row, false);
+      focusRow(row);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+}
+
+function focusRow(row: number) {
+  setTimeout(() => document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus());
+}

@@ -1,0 +1,72 @@
+import type { Schemas } from "../api/client";
+
+/** One stave under the score: what it shows, and how. */
+export interface Lane {
+  id: string;
+  name: string;
+  unit: string;
+  hue: string;
+  shape: "triangle" | "diamond" | "disc" | "beat";
+  values: number[];
+  low: number;
+  high: number;
+  reference?: number;
+  show: (value: number) => string;
+}
+
+export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
+  if (!reading) return [];
+  const percent = (value: number) => `${Math.round(100 * value)} %`;
+  const { traces } = reading;
+  const lanes: Lane[] = [
+    {
+      id: "sprint",
+      name: "Sprint",
+      unit: "store, %",
+      hue: "var(--sprint)",
+      shape: "triangle",
+      values: traces.sprint_left,
+      low: 0,
+      high: 1,
+      show: percent,
+    },
+    {
+      id: "lactic",
+      name: "Lactic",
+      unit: "store, %",
+      hue: "var(--lactic)",
+      shape: "diamond",
+      values: traces.lactic_left,
+      low: 0,
+      high: 1,
+      reference: 0.5,
+      show: percent,
+    },
+    {
+      id: "aerobic",
+      name: "Aerobic",
+      unit: "% of max",
+      hue: "var(--aerobic)",
+      shape: "disc",
+      values: traces.uptake_frac,
+      low: 0,
+      high: 1,
+      reference: 0.9,
+      show: percent,
+    },
+  ];
+  if (traces.heart_rate_bpm) {
+    lanes.push({
+      id: "heart",
+      name: "Heart",
+      unit: "rate, bpm",
+      hue: "var(--ink)",
+      shape: "beat",
+      values: traces.heart_rate_bpm,
+      low: reading.hr_rest_bpm - 10,
+      high: reading.hr_max_bpm,
+      show: (value) => String(Math.round(value)),
+    });
+  }
+  return lanes;
+}
