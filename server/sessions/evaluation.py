@@ -17,7 +17,7 @@ from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline, TimelineInterval, unroll
 from yoisho.session.tree import SessionError
 
-MOST_SAMPLES = 800
+MOST_SAMPLES = 480
 
 
 def core_session(document: schemas.SessionDocument) -> Session:

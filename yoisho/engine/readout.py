@@ -15,7 +15,8 @@ HARD_FRAC = 1.0
 """Work at or above this demand [x VO2max] counts as a hard effort."""
 BRISK_FRAC = 0.85
 KCAL_PER_L_O2 = 5.0
-DRAW_SAMPLE_S = 5.0
+DRAW_SAMPLES = 200
+"""Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
 _LOW, _HIGH = 10.0, 90.0
 
 
@@ -191,7 +192,8 @@ def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
         name: Figure(float(value[0]), float(value[0]), float(value[0])) for name, value in found.measures.items()
     }
     if ranges:
-        spread = _measure(who, timeline, bouts, draws(who), DRAW_SAMPLE_S, np.float32).measures
+        sample_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
+        spread = _measure(who, timeline, bouts, draws(who), sample_s, np.float32).measures
         spread["rpe"] = np.clip(found.measures["rpe"] + np.array([-1.0, 1.0]), 0.0, 10.0)
         spread["load"] = timeline.total_s / 60 * spread["rpe"]
         for name, figure in figures.items():
