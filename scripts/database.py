@@ -13,11 +13,12 @@ import os
 import secrets
 import shutil
 import signal
-import socket
 import subprocess
 import sys
 import time
 from pathlib import Path
+
+from ports import any_free, is_free
 
 ROOT = Path(__file__).resolve().parent.parent
 AS_ROOT = os.geteuid() == 0
@@ -150,8 +151,8 @@ class Cluster:
                 self.stop()
             self.clear_orphans()
             port = self.settings.get("port")
-            if not isinstance(port, int) or not _is_free(port):
-                port = _any_free_port()
+            if not isinstance(port, int) or not is_free(port):
+                port = any_free()
             self.remember(port=port)
             self.run(
                 self.tool("pg_ctl"), "-D", str(self.data), "-l", str(self.log), "-w", "-t", "60", "-o", f"-p {port}",
@@ -173,22 +174,6 @@ class Cluster:
             shutil.rmtree(self.home, ignore_errors=True)
         shutil.rmtree(self.data, ignore_errors=True)
         self.settings_file.unlink(missing_ok=True)
-
-
-def _is_free(port: int) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
-            return False
-    return True
-
-
-def _any_free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
 
 
 def main() -> int:

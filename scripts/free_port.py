@@ -1,27 +1,18 @@
 """Print the first free loopback port from the given one on."""
 
-import socket
 import sys
 
-
-def is_free(port: int) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
-            return False
-    return True
+from ports import is_free
 
 
 def main() -> int:
+    asked = sys.argv[1] if len(sys.argv) > 1 else ""
     try:
-        first = int(sys.argv[1])
+        first = int(asked)
         print(next(port for port in range(first, min(first + 200, 65536)) if port > 0 and is_free(port)))
     except (ValueError, StopIteration):
         print(
-            f"It stopped: no free port from {sys.argv[1]} on.\nTo mend it: choose another, as in PORT=8300",
-            file=sys.stderr,
+            f"It stopped: no free port from {asked!r} on.\nTo mend it: choose another, as in PORT=8300", file=sys.stderr
         )
         return 1
     return 0

@@ -3,7 +3,7 @@
 from hypothesis import strategies as st
 
 from yoisho.session.tempo import TEMPOS
-from yoisho.session.tree import Interval, Repeat, Sequence
+from yoisho.session.tree import Interval, Repeat, Sequence, SessionError, check_size
 
 intervals = st.builds(Interval, st.integers(1, 600), st.sampled_from(sorted(TEMPOS)))
 pauses = st.builds(Interval, st.integers(1, 300), st.sampled_from(["rest", "recover"]))
@@ -16,4 +16,12 @@ def _larger(nodes):
     )
 
 
-trees = st.recursive(intervals, _larger, max_leaves=6)
+def _fits(node):
+    try:
+        check_size(node)
+    except SessionError:
+        return False
+    return True
+
+
+trees = st.recursive(intervals, _larger, max_leaves=6).filter(_fits)

@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { flushSync } from "react-dom";
 
 interface Keys {
   parts: number;
@@ -36,8 +37,7 @@ export function useKeys(keys: Keys) {
       }
       if (event.altKey) return;
       if (event.key === "Escape" && keys.open && keys.chosen !== null) {
-        keys.choose(keys.chosen, false);
-        focusRow(keys.chosen);
+        go(keys.chosen);
         return;
       }
       if (inField) return;
@@ -57,14 +57,11 @@ export function useKeys(keys: Keys) {
       action();
     };
     const go = (row: number) => {
-      keys.choose(row, false);
-      focusRow(row);
+      // At once, so that a key that follows closely finds its row.
+      flushSync(() => keys.choose(row, false));
+      document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   });
-}
-
-function focusRow(row: number) {
-  setTimeout(() => document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus());
 }

@@ -1,0 +1,106 @@
+import { act } from "react";
+import { createRoot, type Root } from "react-dom/client";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Stepper } from "./Stepper";
+import { clock, readClock } from "./time";
+
+declare global {
+  var IS_REACT_ACT_ENVIRONMENT: boolean;
+}
+
+let root: Root;
+let place: HTMLElement;
+const onChange = vi.fn();
+
+beforeEach(() => {
+  globalThis.IS_REACT_ACT_ENVIRONMENT = true;
+  place = document.body.appendChild(document.createElement("div"));
+  root = createRoot(place);
+  onChange.mockClear();
+});
+afterEach(() => {
+  act(() => root.unmount());
+  place.remove();
+});
+
+function show(value: number) {
+  act(() =>
+    root.render(
+      <Stepper
+        label="Rest"
+        value={value}
+        min={0}
+        max={600}
+        show={clock}
+        read={readClock}
+        step={(seconds) => (seconds < 10 ? 1 : 5)}
+        onChange={onChange}
+      />,
+    ),
+  );
+  const input = place.querySelector("input");
+  if (!input) throw new Error("no field");
+  return input;
+}
+
+const press = (input: HTMLInputElement, key: string) =>
+  act(() => {
+    input.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
+  });
+
+function type(input: HTMLInputElement, text: string) {
+  act(() => {
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, text);
+    input.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+}
+
+describe("a stepper", () => {
+  it("says its name, value and bounds to those who hear it", () => {
+    const input = show(20);
+    expect(place.querySelector("label")?.textContent).toBe("Rest");
+    expect(input.getAttribute("aria-valuetext")).toBe("0:20");
+    expect([input.getAttribute("aria-valuemin"), input.getAttribute("aria-valuemax")]).toEqual(["0", "600"]);
+  });
+
+  it.each([
+    ["+", 20, 25],
+    ["ArrowUp", 20, 25],
+    ["-", 20, 15],
+    ["ArrowDown", 20, 15],
+    ["-", 10, 9],
+    ["+", 9, 10],
+    ["+", 12, 15],
+  ])("%s takes %i to %i", (key, from, to) => {
+    press(show(from), key);
+    expect(onChange).toHaveBeenCalledExactlyOnceWith(to);
+  });
+
+  it("stays within its bounds", () => {
+    press(show(600), "+");
+    press(show(0), "-");
+    expect(onChange).not.toHaveBeenCalled();
+  });
+
+  it("takes what is typed as soon as it makes sense", () => {
+    const input = show(20);
+    type(input, "1:");
+    expect(onChange).not.toHaveBeenCalled();
+    type(input, "1:15");
+    expect(onChange).toHaveBeenCalledExactlyOnceWith(75);
+  });
+
+  it("says the bounds where what is typed is impossible, and keeps the value", () => {
+    const input = show(20);
+    type(input, "99:00");
+    expect(place.querySelector("[role=alert]")?.textContent).toBe("from 0:00 to 10:00");
+    expect(input.getAttribute("aria-invalid")).toBe("true");
+    expect(onChange).not.toHaveBeenCalled();
+  });
+
+  it("changes by a press of its two ends", () => {
+    show(20);
+    for (const end of place.querySelectorAll("button")) act(() => end.click());
+    expect(onChange.mock.calls).toEqual([[15], [25]]);
+  });
+});
