@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo test bench shots types
+.PHONY: help demo test bench fit docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -14,6 +14,12 @@ test: ## set up what is missing, run every check and test (ONLY="tests/core -k t
 
 bench: ## measure the engine, the API and the front end's size
 	@scripts/bench
+
+fit: ## search the engine's parameters against the published studies (STARTS=16, FROM=anew)
+	@STARTS="$(STARTS)" FROM="$(FROM)" scripts/fit
+
+docs: ## write docs/method.md anew from the data the software computes with
+	@scripts/docs
 
 shots: ## take the pictures of docs/screenshots anew from fresh demo data
 	@scripts/shots

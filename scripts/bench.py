@@ -38,6 +38,16 @@ def engine() -> None:
         lambda: simulate(*hour, crowd, sample_s=5.0, precision=np.float32),
         20,
     )
+    rng = np.random.default_rng(1)
+    grid = np.full(180, 5.0)
+    few = People.of(np.full(500, 50.0), np.ones(500))
+
+    def candidates() -> None:
+        for _ in range(40):
+            demand = rng.choice([0.1, 0.4, 0.9, 1.2, 1.7], (180, 500))
+            simulate(grid, demand, few, sample_s=1e4, precision=np.float32)
+
+    measure("20,000 candidate sets of 15 minutes on a grid of 5 s", candidates, 3)
     line = "; ".join(["8 x (20 all out / 10 rest)"] * 60)
     measure("a line of 960 intervals read", lambda: read(line), 20)
 

@@ -58,6 +58,13 @@ def log(page: Page) -> None:
     page.get_by_role("listitem").first.wait_for()
 
 
+def method(page: Page) -> None:
+    page.get_by_role("link", name="Method", exact=True).click()
+    page.get_by_role("region", name="Known limits").wait_for()
+    page.evaluate("document.getElementById('fit').scrollIntoView()")
+    page.wait_for_timeout(200)
+
+
 VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("library", library, DESK),
     ("bench", bench, DESK),
@@ -67,6 +74,7 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("floor-work-phone", floor_work, PHONE),
     ("log-entry", log_entry, DESK),
     ("log", log, DESK),
+    ("method", method, DESK),
 ]
 
 

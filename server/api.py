@@ -8,6 +8,7 @@ from server.accounts.api import router as accounts
 from server.errors import FieldError
 from server.floor.api import router as floor
 from server.logbook.api import router as logbook
+from server.method.api import router as method
 from server.roster.api import router as roster
 from server.sessions.api import router as sessions
 
@@ -17,6 +18,7 @@ api.add_router("", roster)
 api.add_router("", sessions)
 api.add_router("", floor)
 api.add_router("", logbook)
+api.add_router("", method)
 
 
 @api.exception_handler(FieldError)

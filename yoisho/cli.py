@@ -1,25 +1,33 @@
-"""The command line on the core: `python -m yoisho parse | evaluate | simulate`."""
+"""The command line on the core: `python -m yoisho parse | evaluate | claim | simulate | method`."""
 
 import argparse
 import csv
 import json
 import sys
+from collections.abc import Mapping
 from collections.abc import Sequence as Arguments
-from typing import Any
+from dataclasses import asdict
+from typing import Any, get_args
 
 import numpy as np
 
+from yoisho.engine.field_tests import StrikeTest, TestResultError
 from yoisho.engine.lactate import blood_lactate
 from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC, REFERENCE_VO2MAX_ML_KG_MIN
-from yoisho.engine.person import PersonError, person
-from yoisho.engine.readout import NoWorkError, Reading, read
+from yoisho.engine.person import Level, Person, PersonError, Sex, Value, person
+from yoisho.engine.readout import Figure, NoWorkError, Reading, read
 from yoisho.engine.stores import STEP_S, People, ProfileError, Run, simulate
+from yoisho.judgement import claims as claim
 from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
+from yoisho.method.build import markdown, method
 from yoisho.session import shorthand
+from yoisho.session.clock import clock
 from yoisho.session.document import tree_to_dict
-from yoisho.session.shorthand import ShorthandError, clock
+from yoisho.session.rules import RULE_SETS
+from yoisho.session.shorthand import ShorthandError
 from yoisho.session.timeline import Timeline, unroll
 
 
@@ -54,10 +62,12 @@ def parse_command(options: argparse.Namespace) -> dict[str, Any]:
 
 
 def _figures(reading: Reading) -> dict[str, Any]:
-    ranged = {
-        name: {"value": round(figure.value, 4), "low": round(figure.low, 4), "high": round(figure.high, 4)}
-        for name, figure in reading.figures.items()
-    }
+    hidden = (
+        {"heart_rate_peak_bpm", "hr_80_90_min", "hr_60_75_min"}
+        if (reading.who.heart_rate_lowering_medication)
+        else set[str]()
+    )
+    ranged = _rounded({name: figure for name, figure in reading.figures.items() if name not in hidden})
     timeline = reading.timeline
     ratio = timeline.work_s / timeline.rest_s if timeline.rest_s else None
     return {
@@ -84,29 +94,81 @@ def _verdict(verdict: Verdict) -> dict[str, Any]:
     }
 
 
-def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
-    tree = shorthand.read(options.text)
-    who = person(
-        vo2max_ml_kg_min=options.vo2max, hr_max_bpm=options.hr_max, hr_rest_bpm=options.hr_rest, mass_kg=options.mass
-    )
-    reading = read(who, unroll(tree))
-    traces = reading.traces
+def _person(options: argparse.Namespace) -> Person:
+    counts = options.strike_test
+    return person(
+        vo2max_ml_kg_min=options.vo2max, cooper_m=options.cooper, shuttle_km_h=options.shuttle,
+        strike_test=StrikeTest(counts[0], counts[1], tuple(counts[2:])) if counts else None,
+        hr_max_bpm=options.hr_max, hr_rest_bpm=options.hr_rest, mass_kg=options.mass, age_years=options.age,
+        sex=options.sex, level=options.level, rule_set=options.rules,
+        heart_rate_lowering_medication=options.beta_blocker,
+    )  # fmt: skip
+
+
+def _rounded(figures: Mapping[str, Figure]) -> dict[str, Any]:
     return {
-        "text": shorthand.write(tree),
+        name: {"value": round(figure.value, 4), "low": round(figure.low, 4), "high": round(figure.high, 4)}
+        for name, figure in figures.items()
+    }
+
+
+def _reading(options: argparse.Namespace) -> tuple[str, Reading]:
+    tree = shorthand.read(options.text)
+    return shorthand.write(tree), read(_person(options), unroll(tree))
+
+
+def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
+    text, reading = _reading(options)
+    traces = reading.traces
+    around = Circumstances(days_to_bout=options.days_to_bout, wbgt_c=options.wbgt)
+    with_heart = not reading.who.heart_rate_lowering_medication
+    stores = {
+        "seconds": traces.seconds.round(1).tolist(),
+        "sprint_left": traces.sprint_left.round(4).tolist(),
+        "lactic_left": traces.lactic_left.round(4).tolist(),
+        "uptake_frac": traces.uptake_frac.round(4).tolist(),
+    }
+    if with_heart:
+        stores["heart_rate_bpm"] = traces.heart_rate_bpm.round(1).tolist()
+    return {
+        "text": text,
+        "person": {name: asdict(value) for name, value in vars(reading.who).items() if isinstance(value, Value)},
         "figures": _figures(reading),
-        "stores": {
-            "seconds": traces.seconds.round(1).tolist(),
-            "sprint_left": traces.sprint_left.round(4).tolist(),
-            "lactic_left": traces.lactic_left.round(4).tolist(),
-            "uptake_frac": traces.uptake_frac.round(4).tolist(),
-            "heart_rate_bpm": traces.heart_rate_bpm.round(1).tolist(),
-        },
+        "fade_onset": asdict(reading.fade_onset),
+        "bouts": [
+            {"sprint_at_start": asdict(start), "fade": asdict(fade)}
+            for start, fade in zip(reading.sprint_at_bout, reading.bout_fade, strict=True)
+        ],
+        "intervals": [
+            _rounded({name: figure for name, figure in one.items() if with_heart or name != "heart_rate_end_bpm"})
+            for one in reading.intervals
+        ],
+        "stores": stores,
         "verdict": _verdict(judge(reading, options.target)),
         "cautions": [
-            {"level": caution.level, "text": caution.text, "cure": caution.cure, "source": caution.source}
-            for caution in cautions(who, reading)
+            {"rule": caution.rule, "level": caution.level, "text": caution.text, "cure": caution.cure,
+             "source": caution.source, "at_s": caution.at_s}
+            for caution in cautions(reading, around)
         ],
-    }
+    }  # fmt: skip
+
+
+def method_command(options: argparse.Namespace) -> dict[str, Any]:
+    return asdict(method()) if options.json else {"markdown": markdown()}
+
+
+def claim_command(options: argparse.Namespace) -> dict[str, Any]:
+    text, reading = _reading(options)
+    claims = []
+    if options.kcal is not None:
+        claims.append(claim.kcal(reading, options.kcal))
+    if options.tabata:
+        claims.append(claim.tabata(reading))
+    if options.trains:
+        claims.append(claim.trains(reading, options.trains))
+    if not claims:
+        raise CommandError("say what is claimed: --kcal 500, --tabata or --trains threshold")
+    return {"text": text, "claims": [asdict(one) for one in claims]}
 
 
 def read_profile(path: str) -> tuple[np.ndarray, np.ndarray]:
@@ -216,14 +278,38 @@ def _parser() -> argparse.ArgumentParser:
     parse.add_argument("text", help=f"such as '{shorthand.EXAMPLE}'")
     parse.set_defaults(run=parse_command)
 
-    evaluate = commands.add_parser("evaluate", parents=[as_json], help="simulate and judge a line of shorthand")
+    someone = argparse.ArgumentParser(add_help=False)
+    who = someone.add_argument_group("the person; what is left out is filled in by formula or default")
+    who.add_argument("--vo2max", type=float, help="mL/kg/min, measured")
+    who.add_argument("--cooper", type=float, metavar="M", help="metres run in 12 minutes")
+    who.add_argument("--shuttle", type=float, metavar="KM_H", help="speed of the last stage of the 20 m shuttle run")
+    who.add_argument("--strike-test", type=int, nargs=8, metavar="N",
+                     help="strikes in 10 s, in 30 s, and in each of the six 30 s of 3:00")  # fmt: skip
+    who.add_argument("--hr-max", type=float, help="bpm")
+    who.add_argument("--hr-rest", type=float, help="bpm")
+    who.add_argument("--mass", type=float, default=70.0, help="kg")
+    who.add_argument("--age", type=float, default=30.0, help="years")
+    who.add_argument("--sex", choices=get_args(Sex), default="male")
+    who.add_argument("--level", choices=get_args(Level), default="club")
+    who.add_argument("--rules", choices=sorted(RULE_SETS), help="the rule set competed under")
+    who.add_argument("--beta-blocker", action="store_true", help="medication that lowers heart rate")
+
+    evaluate = commands.add_parser("evaluate", parents=[as_json, someone], help="simulate and judge a line")
     evaluate.add_argument("text")
-    evaluate.add_argument("--vo2max", type=float, help="mL/kg/min")
-    evaluate.add_argument("--hr-max", type=float, help="bpm")
-    evaluate.add_argument("--hr-rest", type=float, help="bpm")
-    evaluate.add_argument("--mass", type=float, default=70.0, help="kg")
     evaluate.add_argument("--target", choices=sorted(TARGETS), help="judge for this purpose, not the best one")
+    evaluate.add_argument("--days-to-bout", type=int)
+    evaluate.add_argument("--wbgt", type=float, help="wet-bulb globe temperature in the hall, °C")
     evaluate.set_defaults(run=evaluate_command)
+
+    claimed = commands.add_parser("claim", parents=[as_json, someone], help="hold a claim against the numbers")
+    claimed.add_argument("text")
+    claimed.add_argument("--kcal", type=float, help="it spends at least so many kcal")
+    claimed.add_argument("--tabata", action="store_true", help="it is the research protocol")
+    claimed.add_argument("--trains", choices=sorted(TARGETS), help="it trains this purpose")
+    claimed.set_defaults(run=claim_command)
+
+    about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
+    about.set_defaults(run=method_command)
 
     profile = commands.add_parser("simulate", parents=[as_json], help="run a demand profile through the stores")
     profile.add_argument("profile", help=f"CSV with the columns seconds,demand_frac; {ALL_THAT_CAN_BE_DELIVERED_FRAC:g}"
@@ -245,10 +331,13 @@ def main(arguments: Arguments[str] | None = None) -> int:
         pointer = f"  {options.text}\n  {' ' * error.position}^\n" if "\n" not in options.text else ""
         print(f"{pointer}Character {error.position + 1}: {error.message} For example: {error.example}", file=sys.stderr)
         return 2
-    except (CommandError, PersonError, ProfileError, NoWorkError) as error:
+    except (CommandError, PersonError, TestResultError, ProfileError, NoWorkError, claim.ClaimError) as error:
         if options.json:
             print(json.dumps({"error": {"message": str(error)}}, indent=2, ensure_ascii=False))
         print(f"{error}", file=sys.stderr)
         return 2
+    if set(result) == {"markdown"}:
+        print(result["markdown"], end="")
+        return 0
     print(json.dumps(result, indent=2, ensure_ascii=False) if options.json else "\n".join(_plain(result)))
     return 0

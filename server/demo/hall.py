@@ -18,6 +18,12 @@ class DemoPerson:
     hr_max_bpm: float | None = None
     hr_rest_bpm: float | None = None
     heart_rate_lowering_medication: bool = False
+    rule_set: str = ""
+    days_to_bout: int | None = None
+    cooper_m: float | None = None
+    strike_test: list[int] | None = None
+    screening: tuple[bool, bool, bool] | None = None
+    """Regularly active, known disease, cleared by a physician; None where there was no screening."""
 
 
 @dataclass(frozen=True)
@@ -37,12 +43,66 @@ class DemoSession:
     runs: tuple[DemoRun, ...] = field(default=())
 
 
+ACTIVE = (True, False, False)
+
 PEOPLE = (
-    DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52),
-    DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60),
+    DemoPerson(
+        "Runa Velde",
+        "kickboxer, 61 kg",
+        "fighter",
+        "female",
+        27,
+        63.5,
+        50,
+        192,
+        52,
+        rule_set="kickboxing-amateur",
+        days_to_bout=30,
+        strike_test=[64, 172, 166, 150, 122, 104, 94, 88],
+        screening=ACTIVE,
+    ),
+    DemoPerson(
+        "Ife Marlowe",
+        "boxer, 54 kg",
+        "club",
+        "female",
+        23,
+        55.0,
+        None,
+        196,
+        60,
+        rule_set="boxing-amateur",
+        days_to_bout=12,
+        cooper_m=2450,
+        screening=ACTIVE,
+    ),
     DemoPerson("Tomas Brill", "boxer, 69 kg", "club", "male", 31, 71.0),
-    DemoPerson("Dario Fenn", "mixed martial artist, 77 kg", "fighter", "male", 29, 81.0, 56, 189, 49),
-    DemoPerson("Hedda Quill", "over-55s class", "beginner", "female", 58, 68.0, None, None, 70, True),
+    DemoPerson(
+        "Dario Fenn",
+        "mixed martial artist, 77 kg",
+        "fighter",
+        "male",
+        29,
+        81.0,
+        56,
+        189,
+        49,
+        rule_set="mma-amateur",
+        screening=ACTIVE,
+    ),
+    DemoPerson(
+        "Hedda Quill",
+        "over-55s class",
+        "beginner",
+        "female",
+        58,
+        68.0,
+        None,
+        None,
+        70,
+        True,
+        screening=(True, True, True),
+    ),
 )
 
 SESSIONS = (

@@ -10,7 +10,7 @@ from server.errors import Message
 from server.sessions.api import find_session
 from server.sessions.evaluation import interval_out
 from server.sessions.schemas import TimelineInterval
-from yoisho.engine.readout import find_bouts, session_rpe
+from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.floor.cues import COUNT_IN_S, cue_schedule
 from yoisho.session.document import from_document
 from yoisho.session.timeline import Timeline, unroll

@@ -11,12 +11,15 @@ from server.accounts.current import club
 from server.errors import Faults, FieldError, Message, not_found
 from server.floor.api import efforts_of
 from server.logbook.models import LogEntry
-from server.roster.api import find_person
+from server.roster.api import core_of, find_person
 from server.sessions.api import find_session
-from yoisho.engine.readout import session_rpe
+from yoisho.engine.bouts import session_rpe
+from yoisho.engine.person import Person as CorePerson
+from yoisho.engine.readout import NoWorkError, read
+from yoisho.judgement.cautions import is_lactic
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
-from yoisho.session.timeline import unroll
+from yoisho.session.timeline import Timeline, unroll
 
 router = Router(tags=["logbook"])
 LONGEST_RUN_S = 6 * 3600
@@ -73,6 +76,16 @@ def _out(entry: LogEntry) -> LogOut:
     )
 
 
+def expectation(who: CorePerson, timeline: Timeline, done_s: int) -> tuple[bool, float]:
+    """Whether what was done of a session counts as lactic work for the person, and the strikes expected of it."""
+    done = Timeline(tuple(interval for interval in timeline.intervals if interval.start_s < done_s))
+    try:
+        reading = read(who, done, ranges=False)
+    except NoWorkError:
+        return False, 0.0
+    return is_lactic(reading), reading.figures["strikes"].value
+
+
 @router.get("/log", response=list[LogOut], operation_id="log")
 def log(request: HttpRequest) -> list[LogOut]:
     """What was done, newest first."""
@@ -103,12 +116,14 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
         raise FieldError(
             ["body", "done_efforts"], f"The plan has {len(efforts)} efforts; give {len(efforts)} or fewer.", "log"
         )
+    someone = find_person(own, body.person_id)
+    lactic, strikes = expectation(core_of(someone), timeline, body.done_s)
     entry, _ = LogEntry.objects.update_or_create(
         club=own,
         run_id=run_id,
         defaults={
             "session": session,
-            "person": find_person(own, body.person_id),
+            "person": someone,
             "title": document.title,
             "document": session.document,
             "started_at": body.started_at,
@@ -118,6 +133,8 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             "done_s": body.done_s,
             "done_efforts": body.done_efforts,
             "rpe": body.rpe,
+            "lactic": lactic,
+            "expected_strikes": strikes,
             "note": body.note,
         },
     )

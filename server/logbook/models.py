@@ -22,6 +22,10 @@ class LogEntry(models.Model):
     done_s = models.PositiveIntegerField()
     done_efforts = models.PositiveIntegerField()
     rpe = models.PositiveSmallIntegerField()
+    lactic = models.BooleanField(default=False)
+    """Whether what was planned empties the lactic store so far that the day counts as a lactic one."""
+    expected_strikes = models.FloatField(default=0)
+    """Strikes that the model expects of what was done."""
     note = models.TextField(max_length=4000, blank=True)
     simulated = models.BooleanField(default=False)
     """Made up for the demo, and said so wherever it is shown."""

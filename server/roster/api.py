@@ -1,3 +1,5 @@
+from datetime import date
+
 from django.http import HttpRequest
 from ninja import Router, Schema
 
@@ -7,6 +9,8 @@ from server.errors import not_found
 from server.roster.models import Person
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.person import Value, person
+from yoisho.judgement.circumstances import ScreeningOutcome
+from yoisho.session.rules import RULE_SETS
 
 router = Router(tags=["roster"])
 
@@ -30,7 +34,13 @@ class PersonOut(Schema):
     vo2max_ml_kg_min: Known
     hr_max_bpm: Known
     hr_rest_bpm: Known
+    anaerobic_scale: Known
+    speed_scale: Known
     heart_rate_lowering_medication: bool
+    rule_set: str | None
+    bout_on: date | None
+    screening: ScreeningOutcome | None
+    """What the screening came to; None where there was none."""
 
 
 def _known(value: Value) -> Known:
@@ -49,6 +59,11 @@ def _out(who: Person) -> PersonOut:
         vo2max_ml_kg_min=_known(core.vo2max_ml_kg_min),
         hr_max_bpm=_known(core.hr_max_bpm),
         hr_rest_bpm=_known(core.hr_rest_bpm),
+        anaerobic_scale=_known(core.anaerobic_scale),
+        speed_scale=_known(core.speed_scale),
+        rule_set=RULE_SETS[core.rule_set].name if core.rule_set else None,
+        bout_on=who.bout_on,
+        screening=who.screening.outcome if who.screening else None,
         heart_rate_lowering_medication=who.heart_rate_lowering_medication,
     )
 

@@ -1,3 +1,4 @@
+from datetime import timedelta
 from typing import cast
 
 from django.core.validators import MaxValueValidator, MinValueValidator
@@ -5,9 +6,13 @@ from django.db import models
 from django.utils import timezone
 
 from server.accounts.models import Club
+from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.person import Level, Sex
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.person import person as core_person
+from yoisho.judgement.circumstances import Screening
+
+CLEARANCE_HOLDS = timedelta(days=365)
 
 
 class Person(models.Model):
@@ -33,6 +38,21 @@ class Person(models.Model):
     hr_max_bpm = models.FloatField(null=True)
     hr_rest_bpm = models.FloatField(null=True)
     heart_rate_lowering_medication = models.BooleanField(default=False)
+    rule_set = models.CharField(max_length=40, blank=True)
+    bout_on = models.DateField(null=True)
+    cooper_m = models.FloatField(null=True)
+    """Metres run in 12 minutes."""
+    shuttle_km_h = models.FloatField(null=True)
+    """Speed of the last full stage of the 20 m shuttle run."""
+    strike_test = models.JSONField(null=True)
+    """Eight counts: 10 s, 30 s, and each of the six 30 s of 3:00."""
+    screened_on = models.DateField(null=True)
+    screening_active = models.BooleanField(default=False)
+    screening_disease = models.BooleanField(default=False)
+    screening_symptoms = models.BooleanField(default=False)
+    cleared_on = models.DateField(null=True)
+    """By a physician; holds for a year."""
+    concussion_uncleared = models.BooleanField(default=False)
 
     class Meta:
         ordering = ("name",)
@@ -44,14 +64,33 @@ class Person(models.Model):
     def age_years(self) -> int:
         return timezone.now().year - self.birth_year
 
+    @property
+    def counts(self) -> StrikeTest | None:
+        if self.strike_test is None:
+            return None
+        ten_s, thirty_s, *splits = self.strike_test
+        return StrikeTest(ten_s, thirty_s, tuple(splits))
+
+    @property
+    def screening(self) -> Screening | None:
+        """The screening as the core judges by it; None where there was none."""
+        if self.screened_on is None:
+            return None
+        cleared = self.cleared_on is not None and timezone.localdate() - self.cleared_on <= CLEARANCE_HOLDS
+        return Screening(self.screening_active, self.screening_disease, self.screening_symptoms, cleared)
+
     def to_core(self) -> CorePerson:
         return core_person(
             vo2max_ml_kg_min=self.vo2max_ml_kg_min,
             hr_max_bpm=self.hr_max_bpm,
             hr_rest_bpm=self.hr_rest_bpm,
+            cooper_m=self.cooper_m,
+            shuttle_km_h=self.shuttle_km_h,
+            strike_test=self.counts,
             mass_kg=self.mass_kg,
             age_years=self.age_years,
             sex=cast(Sex, self.sex),
             level=cast(Level, self.level),
+            rule_set=self.rule_set or None,
             heart_rate_lowering_medication=self.heart_rate_lowering_medication,
         )

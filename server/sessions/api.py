@@ -8,6 +8,7 @@ from server.accounts.models import Club
 from server.errors import Faults, FieldError, Message, not_found
 from server.roster.api import core_of, find_person
 from server.sessions import schemas
+from server.sessions.circumstances import circumstances_of
 from server.sessions.evaluation import core_session, evaluate, unrolled
 from server.sessions.models import Session
 from yoisho.design.propose import ProposalError
@@ -64,8 +65,9 @@ def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str,
 )
 def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
     """The session drawn, simulated for the person and judged for the purpose."""
-    who = core_of(find_person(club(request), body.person_id))
-    answer = evaluate(body.document, who, body.target)
+    who = find_person(club(request), body.person_id)
+    around = circumstances_of(who, body.wbgt_c)
+    answer = evaluate(body.document, core_of(who), body.target, around)
     # Already of the declared shape: having it checked once more would cost a fifth of the request.
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 

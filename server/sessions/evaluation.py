@@ -10,6 +10,7 @@ from yoisho.engine import readout
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import DocumentError, Session, from_document
 from yoisho.session.shorthand import write
@@ -18,6 +19,8 @@ from yoisho.session.timeline import Timeline, TimelineInterval, unroll
 from yoisho.session.tree import SessionError
 
 MOST_SAMPLES = 480
+HEART_FIGURES = ("heart_rate_peak_bpm", "hr_80_90_min", "hr_60_75_min")
+"""Left out for those whose heart rate says nothing of their effort."""
 
 
 def core_session(document: schemas.SessionDocument) -> Session:
@@ -88,11 +91,13 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
     )
 
 
-def _reading(who: Person, reading: readout.Reading, target: str) -> schemas.Reading:
+def _reading(reading: readout.Reading, target: str, around: Circumstances) -> schemas.Reading:
+    who = reading.who
     verdict = judge(reading, target)
     figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.figures.items()}
     if who.heart_rate_lowering_medication:
-        del figures["heart_rate_peak_bpm"]
+        for name in HEART_FIGURES:
+            del figures[name]
     return schemas.Reading(
         figures=figures,
         traces=_traces(reading.traces, with_heart=not who.heart_rate_lowering_medication),
@@ -114,18 +119,33 @@ def _reading(who: Person, reading: readout.Reading, target: str) -> schemas.Read
             ],
             trains_best=verdict.trains_best,
         ),
-        cautions=[schemas.Caution(**asdict(caution)) for caution in cautions(who, reading)],
+        cautions=[schemas.Caution(**asdict(caution)) for caution in cautions(reading, around)],
+        efforts=_efforts(reading),
+        fade_onset=schemas.FadeOnset(**asdict(reading.fade_onset)),
         exhausted_at_s=reading.exhausted_at_s,
         hr_rest_bpm=who.hr_rest_bpm.value,
         hr_max_bpm=who.hr_max_bpm.value,
     )
 
 
-def evaluate(document: schemas.SessionDocument, who: Person, target: str) -> schemas.Evaluation:
+def _efforts(reading: readout.Reading) -> list[schemas.Effort]:
+    intervals = reading.timeline.intervals
+    return [
+        schemas.Effort(
+            start_s=intervals[bout.first].start_s,
+            end_s=intervals[bout.last].end_s,
+            sprint_at_start=schemas.Figure(**asdict(start)),
+            fade=schemas.Figure(**asdict(fade)),
+        )
+        for bout, start, fade in zip(reading.bouts, reading.sprint_at_bout, reading.bout_fade, strict=True)
+    ]
+
+
+def evaluate(document: schemas.SessionDocument, who: Person, target: str, around: Circumstances) -> schemas.Evaluation:
     session = core_session(document)
     timeline = unrolled(session)
     try:
-        reading = _reading(who, readout.read(who, timeline), target)
+        reading = _reading(readout.read(who, timeline), target, around)
     except readout.NoWorkError:
         reading = None
     return schemas.Evaluation(

@@ -67,6 +67,8 @@ class EvaluateIn(BaseModel):
     document: SessionDocument
     person_id: int | None = None
     target: TargetId
+    wbgt_c: Annotated[float, Field(ge=-20, le=60)] | None = None
+    """Wet-bulb globe temperature in the hall."""
 
 
 class Round(BaseModel):
@@ -127,7 +129,24 @@ class Verdict(BaseModel):
     trains_best: TargetId
 
 
+class FadeOnset(BaseModel):
+    """The first effort that falls short by more than 5 %, counted from 1, with its 80 % range."""
+
+    bout: int | None
+    earliest: int | None
+    latest: int | None
+    chance: float
+
+
+class Effort(BaseModel):
+    start_s: int
+    end_s: int
+    sprint_at_start: Figure
+    fade: Figure
+
+
 class Caution(BaseModel):
+    rule: str
     seal: str
     level: Literal["note", "caution", "stop"]
     text: str
@@ -141,6 +160,8 @@ class Reading(BaseModel):
     traces: Traces
     verdict: Verdict
     cautions: list[Caution]
+    efforts: list[Effort]
+    fade_onset: FadeOnset
     exhausted_at_s: float | None
     hr_rest_bpm: float
     hr_max_bpm: float

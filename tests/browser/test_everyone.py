@@ -65,7 +65,12 @@ def log_entry(page):
     page.keyboard.up("Escape")
 
 
-SCREENS = [door, library, empty_bench, full_bench, log, floor_work, floor_rest, log_entry]
+def method(page):
+    page.get_by_role("link", name="Method", exact=True).click()
+    page.get_by_role("region", name="Known limits").wait_for()
+
+
+SCREENS = [door, library, empty_bench, full_bench, log, method, floor_work, floor_rest, log_entry]
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

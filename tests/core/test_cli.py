@@ -118,3 +118,60 @@ def test_it_runs_as_a_module():
         [sys.executable, "-m", "yoisho", "parse", "20:00 flow", "--json"], cwd=ROOT, capture_output=True, text=True
     )
     assert json.loads(done.stdout)["total_s"] == 1200
+
+
+def test_a_claim_is_answered_with_its_chance(capsys):
+    found = answer(capsys, "claim", "20:00 flow", "--kcal", "500", "--tabata", "--trains", "aerobic-base")
+    kcal, tabata, base = found["claims"]
+    assert kcal["chance"] <= 0.02
+    assert tabata["answer"] == "very unlikely"
+    assert base["chance"] > 0.9
+
+
+def test_a_claim_of_nothing_says_what_can_be_claimed(capsys):
+    _, said = command(capsys, "claim", "20:00 flow", fails=True)
+    assert "--kcal 500" in said
+
+
+def test_a_person_can_be_described_by_field_tests(capsys):
+    counts = ["64", "172", "166", "150", "122", "104", "94", "88"]
+    found = answer(capsys, "evaluate", "20:00 flow", "--cooper", "2600", "--strike-test", *counts)
+    assert found["person"]["vo2max_ml_kg_min"]["origin"] == "estimated"
+    assert "strike test" in found["person"]["anaerobic_scale"]["source"]
+
+
+def test_a_miscounted_test_is_refused_with_what_is_possible(capsys):
+    _, said = command(capsys, "evaluate", "20:00 flow", "--cooper", "90", fails=True)
+    assert "1200 to 4600 m" in said
+
+
+def test_on_a_beta_blocker_no_heart_rate_is_given(capsys):
+    found = answer(capsys, "evaluate", "20:00 flow", "--beta-blocker")
+    assert "heart_rate_bpm" not in found["stores"]
+    assert not [name for name in found["figures"] if name.startswith(("heart", "hr_"))]
+    assert all("heart_rate_end_bpm" not in interval for interval in found["intervals"])
+
+
+def test_every_interval_and_bout_is_read_with_its_range(capsys):
+    found = answer(capsys, "evaluate", "4 x (20 all out, 10 rest)")
+    assert len(found["intervals"]) == 8
+    assert len(found["bouts"]) == 4
+    for interval in found["intervals"]:
+        for figure in interval.values():
+            assert figure["low"] <= figure["value"] <= figure["high"]
+    shares = found["intervals"][0]
+    assert sum(shares[f"{store}_share"]["value"] for store in ("aerobic", "alactic", "lactic")) == pytest.approx(
+        1, abs=1e-3
+    )
+
+
+def test_days_to_the_bout_and_heat_reach_the_cautions(capsys):
+    text = "10:00 flow, 2 x (8 x (30 all out / 30 recover)) rest 2:00"
+    found = answer(capsys, "evaluate", text, "--days-to-bout", "5", "--wbgt", "29")
+    assert {"bout-cut-off", "heat"} <= {caution["rule"] for caution in found["cautions"]}
+
+
+def test_the_method_is_printed_as_markdown_and_as_json(capsys):
+    written, _ = command(capsys, "method")
+    assert written.startswith("# How Yoisho works it out")
+    assert len(answer(capsys, "method")["fit"]) == 50

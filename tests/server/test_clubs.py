@@ -52,6 +52,8 @@ def test_a_run_of_another_clubs_session_cannot_be_logged(coach, stranger):
     assert stranger.put(f"runs/{uuid.uuid4()}/log", entry).status_code == 404
 
 
-@pytest.mark.parametrize("path", ["people", "sessions", "log", "vocabulary", "sessions/1", "sessions/1/run", "log/1"])
+@pytest.mark.parametrize(
+    "path", ["people", "sessions", "log", "vocabulary", "sessions/1", "sessions/1/run", "log/1", "method"]
+)
 def test_without_signing_in_nothing_is_read(nobody, path):
     assert nobody.get(f"/api/{path}").status_code == 401

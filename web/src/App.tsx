@@ -10,6 +10,7 @@ import { Spine } from "./parts/Spine";
 import { Welcome } from "./welcome/Welcome";
 
 const Floor = lazy(() => import("./floor/Floor").then((module) => ({ default: module.Floor })));
+const Method = lazy(() => import("./method/Method").then((module) => ({ default: module.Method })));
 const LogEntry = lazy(() => import("./log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -38,6 +39,7 @@ export function App() {
           <Route path="bench/:sessionId" element={<Bench />} />
           <Route path="log" element={<LogBook />} />
           <Route path="log/run" element={<LogEntry />} />
+          <Route path="method" element={<Method />} />
           <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
         </Route>
       </Routes>

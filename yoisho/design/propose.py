@@ -8,6 +8,7 @@ from yoisho.engine.readout import Reading, read
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import measure_values, score
 from yoisho.session.document import Part, Session
+from yoisho.session.rules import RULE_SETS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Interval, Node, Repeat, Sequence, duration_s
 
@@ -28,8 +29,8 @@ class Family:
     target: str
     reason: str
     source: str
-    grid: Callable[[int], Iterator[Node]]
-    """The candidates that may fit into so many seconds."""
+    grid: Callable[[Person], Iterator[Node]]
+    """The candidates for a person."""
 
 
 @dataclass(frozen=True)
@@ -40,14 +41,14 @@ class Proposal:
     why: str
 
 
-def _short_bursts(room_s: int) -> Iterator[Node]:
+def _short_bursts(who: Person) -> Iterator[Node]:
     for work in (6, 8, 10):
         for ratio in (10, 12, 15, 20):
             for rounds in range(6, 19):
                 yield Repeat(rounds, Interval(work, "all-out"), Interval(work * ratio, "rest"))
 
 
-def _hard_and_light(room_s: int) -> Iterator[Node]:
+def _hard_and_light(who: Person) -> Iterator[Node]:
     for hard in ("power", "speed", "all-out"):
         for light in ("flow", "recover"):
             for rest in (90, 120, 180):
@@ -58,14 +59,53 @@ def _hard_and_light(room_s: int) -> Iterator[Node]:
                         yield block if sets == 1 else Repeat(sets, block, Interval(rest, "rest"))
 
 
-def _long_intervals(room_s: int) -> Iterator[Node]:
+def _long_intervals(who: Person) -> Iterator[Node]:
     for work in (120, 180, 240):
         for rest in (60, 120, 180):
             for rounds in range(3, 9):
                 yield Repeat(rounds, Interval(work, "combination"), Interval(rest, "recover"))
 
 
-def _flow_base(room_s: int) -> Iterator[Node]:
+def _bursts_again(who: Person) -> Iterator[Node]:
+    for work in (8, 10, 12, 15):
+        for ratio in (4, 5, 6, 8):
+            for rounds in (8, 10, 12, 16):
+                yield Repeat(rounds, Interval(work, "all-out"), Interval(work * ratio, "rest"))
+
+
+def _long_rest(who: Person) -> Iterator[Node]:
+    for work in (20, 25, 30, 40):
+        for rest in (90, 120, 150, 180, 240):
+            for rounds in range(3, 9):
+                yield Repeat(rounds, Interval(work, "all-out"), Interval(rest, "rest"))
+
+
+def _threshold_rounds(who: Person) -> Iterator[Node]:
+    for tempo in ("freestyle", "combination"):
+        for minutes in (3, 4, 5, 6, 8, 10):
+            for rest in (60, 75, 90, 120):
+                for rounds in range(2, 7):
+                    yield Repeat(rounds, Interval(60 * minutes, tempo), Interval(rest, "rest"))
+
+
+def _skill_rounds(who: Person) -> Iterator[Node]:
+    for minutes in (2, 3):
+        for rest in (60, 90):
+            for rounds in range(3, 13):
+                yield Repeat(rounds, Interval(60 * minutes, "technique"), Interval(rest, "rest"))
+
+
+def _bout_rounds(who: Person) -> Iterator[Node]:
+    """Rounds of the person's rule set in fight order: fast, then settled, finished with power."""
+    rules = RULE_SETS[who.rule_set or "boxing-amateur"]
+    for settled in ("technique", "freestyle", "combination"):
+        third = rules.round_s // 3
+        thirds = Interval(third, "speed"), Interval(rules.round_s - 2 * third, settled), Interval(third, "power")
+        for more in (0, 1):
+            yield Repeat(rules.rounds + more, Sequence(thirds), Interval(rules.rest_s, "rest"))
+
+
+def _flow_base(who: Person) -> Iterator[Node]:
     for minutes in range(4, 61, 2):
         yield Interval(60 * minutes, "flow")
 
@@ -86,6 +126,30 @@ FAMILIES: tuple[Family, ...] = (
         "long-intervals", "Long intervals", "aerobic-power",
         "Two to four minutes brisk, so that uptake climbs to its top and stays there.",
         "Buchheit and Laursen 2013, from memory", _long_intervals,
+    ),
+    Family(
+        "bursts-again", "Bursts again and again", "sprint-capacity",
+        "Bursts that empty the sprint store, and rest too short to fill it.", "common practice, no source",
+        _bursts_again,
+    ),
+    Family(
+        "long-rest", "All out, long rest", "lactic-power",
+        "Half a minute all out opens the lactic store, and minutes of rest make the next one as good.",
+        "NSCA Essentials 4th ed., 15-30 s at 1:3 to 1:5, from memory", _long_rest,
+    ),
+    Family(
+        "threshold-rounds", "Long rounds, high but tolerated", "threshold",
+        "Rounds long enough to settle at a pace that technique survives, with rests too short to come down.",
+        "common practice, no source", _threshold_rounds,
+    ),
+    Family(
+        "skill-rounds", "Skill rounds", "skill",
+        "Clean work with time between, and rest before anything tires.", "common practice, no source", _skill_rounds,
+    ),
+    Family(
+        "bout-rounds", "The bout's rounds", "bout-rehearsal",
+        "The rounds and rests of the rule set, opened fast, settled, and finished hard.",
+        "rule sets, from memory: check your federation's", _bout_rounds,
     ),
     Family(
         "flow-base", "Flow", "aerobic-base",
@@ -120,7 +184,7 @@ def propose(who: Person, target_id: str, minutes: int) -> Proposal:
     for family in FAMILIES:
         if family.target != target.id:
             continue
-        for main in family.grid(60 * minutes):
+        for main in family.grid(who):
             parts = _around(main, minutes)
             total_s = sum(duration_s(part.tree) for part in parts)
             if total_s > 60 * minutes:

@@ -8,6 +8,10 @@ References (all from memory):
 [5] Kravitz L et al. (2003) J Strength Cond Res 17:104-108: punching, 85-93 % HRmax at 68-73 % VO2max.
 """
 
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
@@ -21,8 +25,19 @@ DOWN_TAU_S = 55.0
 
 PUNCHING_OFFSET = 0.12
 SHADOW_OFFSET = 0.08
-"""Heart-rate reserve that arm work adds at the same uptake. Own setting, chosen so that punching at 70 % of VO2max
-gives the 85-93 % HRmax of [5]."""
+KICKING_OFFSET = 0.03
+CARRYING_OFFSET = 0.10
+"""Heart-rate reserve that the means adds at the same uptake. Own settings; punching is chosen so that punching at
+70 % of VO2max gives the 85-93 % HRmax of [5]."""
+
+
+def offset(kind: str, tempo: str) -> float:
+    """Heart-rate reserve added by an interval's means [-]: punching unless it is a pause or a carry."""
+    if kind == "rest":
+        return 0.0
+    if kind == "recover":
+        return SHADOW_OFFSET
+    return CARRYING_OFFSET if tempo == "hold" else PUNCHING_OFFSET
 
 
 def tanaka(age_years: float) -> float:
@@ -38,6 +53,25 @@ def gulati(age_years: float) -> float:
 def fox(age_years: float) -> float:
     """HRmax [bpm], 220 - age [3]. Not derived from a study; shown for comparison only."""
     return 220.0 - age_years
+
+
+School = Literal["tanaka", "gulati", "fox"]
+
+
+@dataclass(frozen=True)
+class MaximumFormula:
+    name: str
+    text: str
+    formula: Callable[[float], float]
+    note: str
+
+
+SCHOOLS: dict[School, MaximumFormula] = {
+    "tanaka": MaximumFormula("Tanaka 2001", "208 - 0.7 age", tanaka, "adults; the default for men"),
+    "gulati": MaximumFormula("Gulati 2010", "206 - 0.88 age", gulati, "women; the default for women"),
+    "fox": MaximumFormula("Fox 1971", "220 - age", fox, "not derived from a study; shown for comparison"),
+}
+"""Schools of maximum heart rate. One entry here is all a new one needs."""
 
 
 @njit(cache=True)

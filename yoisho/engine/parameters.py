@@ -1,6 +1,10 @@
-"""The parameters of the three-store model, with their units, and how they belong to a person."""
+"""The parameters of the three-store model, with their units, and the file the fit writes them to."""
 
-from dataclasses import dataclass
+import json
+from dataclasses import dataclass, field, fields
+from functools import cache
+from importlib.resources import files
+from typing import Any
 
 REST_DEMAND_ML_KG_MIN = 6.0
 REFERENCE_VO2MAX_ML_KG_MIN = 57.0
@@ -8,45 +12,45 @@ ALL_THAT_CAN_BE_DELIVERED_FRAC = 9.0
 """A demand of this many times VO2max or more asks for all that can be delivered and never stops a run."""
 
 
+def _of(symbol: str, unit: str, meaning: str, least: float, most: float) -> Any:
+    """A parameter without a default: its symbol, unit and meaning, and the bounds that the fit searches within."""
+    return field(metadata={"symbol": symbol, "unit": unit, "meaning": meaning, "least": least, "most": most})
+
+
 @dataclass(frozen=True)
 class Parameters:
     """The three-store model's constants.
 
-    The values are a rough search against published cycling and running studies (the reference person has a
-    VO2max of 57 mL/kg/min); no published vector is copied. Striking has no such studies, so for striking they
-    are an assumption.
+    The values are our own search against published cycling and running studies (`make fit`; the reference person has
+    a VO2max of 57 mL/kg/min); no published vector is copied. Striking has no such studies, so for striking they are
+    an assumption.
     """
 
-    sprint_capacity_ml_kg: float = 36.4
-    """CF: size of the sprint store [mL O2/kg]."""
-    lactic_capacity_ml_kg: float = 58.3
-    """CL: size of the lactic store [mL O2/kg]."""
-    sprint_flow: float = 2.299
-    """cF: highest flow of the sprint store [x VO2max]."""
-    lactic_flow: float = 1.733
-    """cL: highest burst flow of the lactic store [x VO2max]."""
-    sprint_floor: float = 0.302
-    """phi: sprint store at which uptake is driven to its maximum [fraction left]."""
-    uptake_tau_s: float = 2.68
-    """tau_v: lag of uptake behind its drive [s]."""
-    burst_threshold: float = 0.450
-    """Dc: demand above which burst glycolysis answers [x VO2max]."""
-    burst_width: float = 2.005
-    """w: demand over the threshold at which it answers fully [x VO2max]."""
-    burst_power: float = 1.405
-    """m: how steeply it answers [-]."""
-    clearance_per_s: float = 0.0015
-    """rL: clearance of the lactic store [1/s]."""
-    acidosis_drag: float = 0.300
-    """a: how far a used lactic store keeps the sprint store from refilling [-]."""
-    sprint_shape: float = 0.113
-    """Kf: sprint store at which its flow has fallen by about half [fraction left]."""
-    slow_gain: float = 0.549
-    """kap: gain of the slow component [-]."""
-    slow_threshold: float = 0.666
-    """Ds: demand above which the slow component grows [x VO2max]."""
-    steady_glycolysis: float = 0.222
-    """cs: highest sustained glycolysis [x VO2max]."""
+    sprint_capacity_ml_kg: float = _of("CF", "mL O2/kg", "size of the sprint store", 25, 50)
+    lactic_capacity_ml_kg: float = _of("CL", "mL O2/kg", "size of the lactic store", 35, 85)
+    sprint_flow: float = _of("cF", "x V", "highest flow of the sprint store", 1.5, 4.5)
+    sprint_shape: float = _of("Kf", "-", "square of the sprint store at which its flow is about half", 0.01, 0.5)
+    sprint_floor: float = _of("phi", "-", "sprint store at which uptake is driven to its maximum", 0.1, 0.5)
+    uptake_tau_s: float = _of("tau_v", "s", "lag of uptake behind its drive", 1, 12)
+    acidosis_drag: float = _of("a", "-", "how far a used lactic store keeps the sprint store from refilling", 0.05, 0.9)
+    lactic_flow: float = _of("cL", "x V", "highest burst flow of the lactic store", 0.8, 4.0)
+    burst_threshold: float = _of("Dc", "x V", "demand above which burst glycolysis answers", 0.45, 1.1)
+    burst_width: float = _of("w", "x V", "demand over the threshold at which it answers fully", 0.5, 3.0)
+    burst_power: float = _of("m", "-", "how steeply it answers", 0.4, 3.0)
+    burst_inhibition: float = _of("b", "-", "how far a used lactic store holds it down, beyond being used", 0.05, 1.0)
+    steady_glycolysis: float = _of("cs", "x V", "highest sustained glycolysis", 0.03, 0.7)
+    clearance_per_s: float = _of("rL", "1/s", "clearance of the lactic store", 0.0005, 0.008)
+    clearance_cost: float = _of("e", "-", "oxygen paid for what is cleared", 0.05, 1.0)
+    slow_gain: float = _of("kap", "-", "gain of the slow component", 0.1, 1.5)
+    slow_threshold: float = _of("Ds", "x V", "demand above which the slow component grows", 0.6, 0.9)
+    slow_ceiling: float = _of("Wm", "x V", "highest slow component", 0.12, 0.6)
+    slow_tau_s: float = _of("tau_W", "s", "lag of the slow component", 80, 600)
 
 
-REFERENCE = Parameters()
+@cache
+def fitted() -> dict[str, Any]:
+    """What `make fit` wrote: `parameters`, and `rows` with published value, tolerance, value and residual each."""
+    return dict(json.loads(files("yoisho.engine").joinpath("fitted.json").read_text(encoding="utf-8")))
+
+
+REFERENCE = Parameters(**{one.name: fitted()["parameters"][one.name] for one in fields(Parameters)})

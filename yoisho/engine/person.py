@@ -5,28 +5,41 @@ from typing import Literal
 
 import numpy as np
 
-from yoisho.engine import heart_rate
+from yoisho.engine import field_tests, heart_rate
+from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.stores import Floats, People
+from yoisho.session.rules import RULE_SETS
 from yoisho.session.tempo import TEMPOS
 
 Origin = Literal["measured", "estimated", "default"]
 Level = Literal["beginner", "club", "fighter"]
 Sex = Literal["female", "male"]
+Training = Literal["untrained", "trained", "sprint-trained"]
 
 DRAWS = 200
 SEED = 20_26
 CAPACITY_CV = 0.20
+"""Spread of a store's size between people of one VO2max and training. Own setting."""
+STRIKE_TEST_CV = 0.12
 TEMPO_DEMAND_CV = 0.10
-_VO2MAX_CV = {"measured": 0.04, "estimated": 0.10, "default": 0.15}
+VO2MAX_CV: dict[Origin, float] = {"measured": 0.04, "estimated": 0.10, "default": 0.15}
+TRAINING_SCALE: dict[Training, float] = {"untrained": 0.8, "trained": 1.0, "sprint-trained": 1.15}
+"""Multiplies the lactic store and both anaerobic flows. Own setting, within the bands that deficits show (untrained
+40-55, trained 55-70, sprint types up to 90 mL/kg; Medbø and others, from memory)."""
+LEVEL_TRAINING: dict[Level, Training] = {"beginner": "untrained", "club": "trained", "fighter": "trained"}
 
-_DEFAULT_VO2MAX: dict[Level, dict[Sex, float]] = {
+YOUNGEST, OLDEST = 8, 95
+LOWEST_VO2MAX, HIGHEST_VO2MAX = 15.0, 95.0
+
+DEFAULT_VO2MAX: dict[Level, dict[Sex, float]] = {
     "beginner": {"female": 34.0, "male": 40.0},
     "club": {"female": 42.0, "male": 48.0},
     "fighter": {"female": 49.0, "male": 56.0},
 }
 """VO2max at 25 years [mL/kg/min] where nothing is known. Own setting, below the bands of boxers (49-65) and
 kickboxers (54-69) from memory; about 1 % is lost for each year after 25 (common practice, no source)."""
+LOWEST_DEFAULT_VO2MAX = 18.0
 
 
 class PersonError(ValueError):
@@ -48,54 +61,99 @@ class Person:
     vo2max_ml_kg_min: Value
     hr_max_bpm: Value
     hr_rest_bpm: Value
+    anaerobic_scale: Value
+    """Multiplies the lactic store and both anaerobic flows of an average trained person [-]."""
+    speed_scale: Value
+    """Multiplies the strikes expected at speed and all out [-]."""
     mass_kg: float
+    age_years: float = 30.0
+    level: Level = "club"
+    rule_set: str | None = None
+    """Id of the rule set the person competes under; None where it is not known."""
     heart_rate_lowering_medication: bool = False
 
     def __post_init__(self) -> None:
         for name, value, lowest, highest, unit in (
-            ("VO2max", self.vo2max_ml_kg_min.value, 15, 95, "mL/kg/min"),
+            ("VO2max", self.vo2max_ml_kg_min.value, LOWEST_VO2MAX, HIGHEST_VO2MAX, "mL/kg/min"),
             ("maximum heart rate", self.hr_max_bpm.value, 100, 230, "bpm"),
             ("resting heart rate", self.hr_rest_bpm.value, 25, 110, "bpm"),
             ("mass", self.mass_kg, 25, 250, "kg"),
+            ("age", self.age_years, YOUNGEST, OLDEST, "years"),
         ):
             if not lowest <= value <= highest:
-                raise PersonError(f"{name} is between {lowest} and {highest} {unit}, not {value:g}")
+                raise PersonError(f"{name} is between {lowest:g} and {highest:g} {unit}, not {value:g}")
         if self.hr_max_bpm.value < self.hr_rest_bpm.value + 30:
             raise PersonError("maximum heart rate is at least 30 bpm above the resting one")
+
+
+def _vo2max(given: float | None, cooper_m: float | None, shuttle_km_h: float | None, age_years: float, sex: Sex,
+            level: Level) -> Value:  # fmt: skip
+    if given is not None:
+        return Value(given, VO2MAX_CV["measured"] * given, "measured", "as given")
+    if cooper_m is not None:
+        tested = field_tests.cooper(cooper_m)
+        source = f"12-minute run, {cooper_m:.0f} m, by Cooper 1968"
+        return Value(tested, VO2MAX_CV["estimated"] * tested, "estimated", source)
+    if shuttle_km_h is not None:
+        tested = field_tests.leger(shuttle_km_h, age_years)
+        source = f"20 m shuttle run, {shuttle_km_h:g} km/h, by Léger 1988"
+        return Value(tested, VO2MAX_CV["estimated"] * tested, "estimated", source)
+    guess = DEFAULT_VO2MAX[level][sex] * (1 - 0.01 * max(0.0, age_years - 25))
+    guess = max(LOWEST_DEFAULT_VO2MAX, guess)
+    return Value(guess, VO2MAX_CV["default"] * guess, "default", f"{level}, {sex}, {age_years:.0f} years")
+
+
+def _hr_max(given: float | None, school: heart_rate.School | None, age_years: float, sex: Sex) -> Value:
+    if given is not None:
+        return Value(given, 3.0, "measured", "as given")
+    chosen = heart_rate.SCHOOLS[school or ("gulati" if sex == "female" else "tanaka")]
+    return Value(chosen.formula(age_years), heart_rate.FORMULA_SD_BPM, "estimated", f"{chosen.name}, {chosen.text}")
 
 
 def person(
     *,
     vo2max_ml_kg_min: float | None = None,
+    cooper_m: float | None = None,
+    shuttle_km_h: float | None = None,
+    strike_test: StrikeTest | None = None,
     hr_max_bpm: float | None = None,
+    hr_max_school: heart_rate.School | None = None,
     hr_rest_bpm: float | None = None,
     mass_kg: float = 70.0,
     age_years: float = 30.0,
     sex: Sex = "male",
     level: Level = "club",
+    training: Training | None = None,
+    rule_set: str | None = None,
     heart_rate_lowering_medication: bool = False,
 ) -> Person:
-    """A person from what is known; what is not is filled in by formula or default, and says so."""
-    if vo2max_ml_kg_min is not None:
-        vo2max = Value(vo2max_ml_kg_min, _VO2MAX_CV["measured"] * vo2max_ml_kg_min, "measured", "as given")
-    else:
-        guess = max(18.0, _DEFAULT_VO2MAX[level][sex] * (1 - 0.01 * max(0.0, age_years - 25)))
-        vo2max = Value(guess, _VO2MAX_CV["default"] * guess, "default", f"{level}, {sex}, {age_years:.0f} years")
-    if hr_max_bpm is not None:
-        hr_max = Value(hr_max_bpm, 3.0, "measured", "as given")
-    elif sex == "female":
-        hr_max = Value(
-            heart_rate.gulati(age_years), heart_rate.FORMULA_SD_BPM, "estimated", "Gulati 2010, 206 - 0.88 age"
-        )
-    else:
-        hr_max = Value(
-            heart_rate.tanaka(age_years), heart_rate.FORMULA_SD_BPM, "estimated", "Tanaka 2001, 208 - 0.7 age"
-        )
+    """A person from what is known; what is not is filled in by test, formula or default, and says so.
+
+    Of several sources the better one counts: a measurement before a field test before a default. Raises
+    `PersonError` for a number that cannot be, `TestResultError` for a test result that cannot.
+    """
+    if not YOUNGEST <= age_years <= OLDEST:
+        raise PersonError(f"age is between {YOUNGEST} and {OLDEST} years, not {age_years:g}")
+    vo2max = _vo2max(vo2max_ml_kg_min, cooper_m, shuttle_km_h, age_years, sex, level)
+    if not LOWEST_VO2MAX <= vo2max.value <= HIGHEST_VO2MAX:
+        raise PersonError(f"VO2max is between {LOWEST_VO2MAX:g} and {HIGHEST_VO2MAX:g} mL/kg/min, not {vo2max.value:g}")
+    if rule_set is not None and rule_set not in RULE_SETS:
+        raise PersonError(f"no rule set is called '{rule_set}'; there are {', '.join(RULE_SETS)}")
+    kind = training or LEVEL_TRAINING[level]
+    anaerobic = Value(TRAINING_SCALE[kind], CAPACITY_CV * TRAINING_SCALE[kind], "default", kind)
+    speed = Value(1.0, 0.15, "default", "tempo table")
+    if strike_test is not None:
+        scale = field_tests.anaerobic_scale(strike_test, vo2max.value)
+        anaerobic = Value(scale, STRIKE_TEST_CV * scale, "estimated", "3:00 strike test, reserve over the last 30 s")
+        speed = Value(strike_test.speed_scale, 0.05 * strike_test.speed_scale, "measured", "30 s strike test")
     if hr_rest_bpm is not None:
         hr_rest = Value(hr_rest_bpm, 3.0, "measured", "as given")
     else:
         hr_rest = Value(62.0, 8.0, "default", "own setting")
-    return Person(vo2max, hr_max, hr_rest, mass_kg, heart_rate_lowering_medication)
+    hr_max = _hr_max(hr_max_bpm, hr_max_school, age_years, sex)
+    return Person(
+        vo2max, hr_max, hr_rest, anaerobic, speed, mass_kg, age_years, level, rule_set, heart_rate_lowering_medication
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -107,15 +165,22 @@ class Cohort:
     hr_rest_bpm: Floats
     demand_scale: dict[str, Floats]
     """Multiplies the demand of each tempo, shape (k,) each."""
+    strike_scale: dict[str, Floats]
+    """Multiplies the strikes of each tempo, shape (k,) each."""
+
+
+_FAST = ("speed", "all-out")
+"""Tempos whose strikes a person's own speed moves."""
 
 
 def best_guess(who: Person, parameters: Parameters = REFERENCE) -> Cohort:
     one = np.ones(1)
     return Cohort(
-        People.one(who.vo2max_ml_kg_min.value, parameters),
+        People.one(who.vo2max_ml_kg_min.value, parameters, who.anaerobic_scale.value),
         one * who.hr_max_bpm.value,
         one * who.hr_rest_bpm.value,
         dict.fromkeys(TEMPOS, one),
+        {tempo: one * (who.speed_scale.value if tempo in _FAST else 1.0) for tempo in TEMPOS},
     )
 
 
@@ -130,14 +195,22 @@ def draws(who: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -
     vo2max = who.vo2max_ml_kg_min
     hr_max = who.hr_max_bpm.value + who.hr_max_bpm.sd * np.clip(random.standard_normal(count), -3, 3)
     hr_rest = who.hr_rest_bpm.value + who.hr_rest_bpm.sd * np.clip(random.standard_normal(count), -2, 2)
+    vo2max_drawn = vo2max.value * spread(vo2max.sd / vo2max.value)
+    sprint = spread(CAPACITY_CV)
+    anaerobic = who.anaerobic_scale.value * spread(who.anaerobic_scale.sd / who.anaerobic_scale.value)
+    average = People.of(vo2max_drawn, np.full(count, who.anaerobic_scale.value), parameters)
     return Cohort(
         People(
-            vo2max.value / 60 * spread(vo2max.sd / vo2max.value),
-            parameters.sprint_capacity_ml_kg * spread(CAPACITY_CV),
-            parameters.lactic_capacity_ml_kg * spread(CAPACITY_CV),
-            np.ones(count),
+            average.vo2max_ml_kg_s,
+            average.sprint_capacity_ml_kg * sprint,
+            average.lactic_capacity_ml_kg * anaerobic / who.anaerobic_scale.value,
+            average.flow_scale,
         ),
         np.maximum(hr_max, hr_rest + 30),
         hr_rest,
         {tempo: spread(TEMPO_DEMAND_CV) for tempo in TEMPOS},
+        {
+            tempo: spread(who.speed_scale.sd / who.speed_scale.value) * (who.speed_scale.value if tempo in _FAST else 1)
+            for tempo in TEMPOS
+        },
     )

@@ -5,7 +5,7 @@ slow component, both in mL O2/kg/s. The first-order link between the sprint stor
 phosphocreatine picture of Meyer (1988); with the lactic store it is a relation of the hydraulic models of
 Margaria and Morton. Fitted to cycling and running; for striking it is an assumption.
 
-Everything is integrated by Heun's method on a fixed step, for many people (or draws of one person) at once.
+Everything is integrated on a fixed step, for many people (or draws of one person) at once.
 """
 
 from collections.abc import Callable
@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from yoisho.engine import kernel
 from yoisho.engine.parameters import (
     REFERENCE,
+    REFERENCE_VO2MAX_ML_KG_MIN,
     REST_DEMAND_ML_KG_MIN,
     Parameters,
 )
@@ -38,13 +39,23 @@ class People:
     """Multiplies both anaerobic flows [-]."""
 
     @staticmethod
-    def one(vo2max_ml_kg_min: float, parameters: Parameters = REFERENCE) -> "People":
+    def of(vo2max_ml_kg_min: Floats, anaerobic_scale: Floats, parameters: Parameters = REFERENCE) -> "People":
+        """People of so much VO2max [mL/kg/min] and anaerobic training [-], both of shape (k,).
+
+        The stores go with fitness: the lactic one in proportion to VO2max, the sprint one with its root, which
+        keeps uptake's time constants within the published bands from the unfit to the trained. Own assumption.
+        """
+        fitness = vo2max_ml_kg_min / REFERENCE_VO2MAX_ML_KG_MIN
         return People(
-            np.array([vo2max_ml_kg_min / 60.0]),
-            np.array([parameters.sprint_capacity_ml_kg]),
-            np.array([parameters.lactic_capacity_ml_kg]),
-            np.ones(1),
+            vo2max_ml_kg_min / 60.0,
+            parameters.sprint_capacity_ml_kg * np.sqrt(fitness),
+            parameters.lactic_capacity_ml_kg * fitness * anaerobic_scale,
+            anaerobic_scale,
         )
+
+    @staticmethod
+    def one(vo2max_ml_kg_min: float, parameters: Parameters = REFERENCE, anaerobic_scale: float = 1.0) -> "People":
+        return People.of(np.array([vo2max_ml_kg_min]), np.array([anaerobic_scale]), parameters)
 
     def __len__(self) -> int:
         return len(self.vo2max_ml_kg_s)
@@ -92,6 +103,19 @@ class Run:
     def energy_lactic(self) -> Floats:
         return self._per_segment(3)
 
+    def first(self, segments: int) -> "Run":
+        """The run as it was when so many segments were done."""
+        kept = int(self.segment_end[segments - 1]) + 1
+        return Run(
+            self.seconds[:kept],
+            self.segment_end[:segments],
+            self.sprint_left[:kept],
+            self.lactic_used[:kept],
+            self.uptake_frac[:kept],
+            self.energy_to_here[:, :kept],
+            self.exhausted_at_s,
+        )
+
     def over_segments(self, trace: Floats, reduce: np.ufunc) -> Floats:
         """`reduce` (`np.minimum`, `np.maximum`) of a trace over each segment, both ends counted. Shape (s, k)."""
         starts = np.concatenate(([0], self.segment_end[:-1]))
@@ -105,6 +129,14 @@ class ProfileError(ValueError):
 def resting_uptake_frac(vo2max_ml_kg_s: Floats) -> Floats:
     """Uptake at rest [x VO2max]; held under 0.6 so that the least fit still have some room to work."""
     return np.minimum(REST_DEMAND_ML_KG_MIN / 60.0 / vo2max_ml_kg_s, 0.6)
+
+
+def _stops(ends: NDArray[np.int64], every: int) -> NDArray[np.int64]:
+    """Where to take a sample: every so many steps, and at the end of every segment, each once and in order."""
+    wanted = np.zeros(ends[-1] + 1, dtype=np.bool_)
+    wanted[every::every] = True
+    wanted[ends] = True
+    return np.flatnonzero(wanted)
 
 
 def simulate(
@@ -136,7 +168,7 @@ def simulate(
     if (np.diff(ends, prepend=0) < 1).any():
         raise ProfileError(f"a segment shorter than {step_s} s cannot be simulated")
     every = max(1, round(sample_s / step_s))
-    stops = np.union1d(np.arange(every, ends[-1], every), ends)
+    stops = _stops(ends, every)
     V = people.vo2max_ml_kg_s
     by_person = demand_frac[:, None] if demand_frac.ndim == 1 else demand_frac
     demand = np.broadcast_to(by_person, (len(seconds), len(people)))
@@ -153,7 +185,6 @@ def simulate(
         np.ascontiguousarray(demand, precision),
         np.searchsorted(ends, stops),
         np.diff(stops, prepend=0),
-        (np.arange(ends[-1]) * step_s).astype(precision),
         *(column.astype(precision) for column in columns),
         kernel.numbers(parameters, step_s, precision),
         out,

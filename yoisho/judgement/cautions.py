@@ -1,51 +1,239 @@
-"""Cautions: the trade's safety rules, each with its reason, its source and its cure. The coach decides."""
+"""Cautions: the trade's safety rules, each with its reason, its source and its cure. The coach decides.
 
+One entry in `RULES` is all a new rule needs: a function from the person, the reading and the circumstances to a
+caution, or to none. Nothing here diagnoses; licensed practice and local rules come first.
+"""
+
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from yoisho.engine.person import Person
-from yoisho.engine.readout import HARD_FRAC, Reading
-from yoisho.session.shorthand import clock
+from yoisho.engine.bouts import HARD_FRAC
+from yoisho.engine.readout import Reading
+from yoisho.judgement.circumstances import Circumstances, Limb
+from yoisho.session.clock import clock
 from yoisho.session.tempo import TEMPOS
+
+Level = Literal["note", "caution", "stop"]
 
 WARM_UP_S = 300
 _WARM_UP_FRAC = 0.4
+VIGOROUS_FRAC = 0.64
+"""Demand from which work is vigorous [x VO2max]: ACSM, Garber et al. 2011, from memory."""
+LACTIC_DEEP_MIN = 1.0
+"""Minutes with the lactic store under 60 % from which a session counts as lactic work."""
+LACTIC_GAP_H = 48
+LAST_LACTIC_DAYS, LATEST_LACTIC_DAYS = 9, 7
+YOUTH_YEARS = 16
+HARD_MINUTES = {"beginner": 8.0, "youth": 6.0}
+LONGEST_YOUTH_ALL_OUT_S = 10
+STRIKES_A_HAND = {"beginner": (300, 900), "club": (600, 2400), "fighter": (1000, 4500)}
+"""Strikes with one hand in a session and in a week. Own setting, for wrists and knuckles; kicks are counted with the
+combinations."""
+HEAT: tuple[tuple[float, Level, str, str], ...] = (
+    (32.3, "stop", "no training at this heat", "Cancel, or train elsewhere."),
+    (30.1, "stop", "hard work only for those used to the heat, and little of it", "Keep to skill work, or cancel."),
+    (27.9, "stop", "those not used to the heat stop or do very little", "Halve the work, double the rest, give water."),
+    (25.7, "caution", "high risk for the unfit and those not used to it", "Cut effort and length, and give water."),
+    (22.3, "caution", "the risk is up for everybody", "Give more rest, and water in every one."),
+    (18.4, "note", "the risk begins to rise", "Watch those at higher risk, and have water at hand."),
+)
+"""WBGT from which each holds [°C], its level, its meaning and its cure: Armstrong et al. 2007, from memory."""
 
 
 @dataclass(frozen=True)
 class Caution:
+    rule: str
+    """Id of the rule that speaks."""
     seal: str
     """One word for the seal."""
-    level: Literal["note", "caution", "stop"]
+    level: Level
     text: str
     cure: str
     source: str
     at_s: float | None = None
+    """Where in the timeline; None where it is about the whole session."""
 
 
-def cautions(who: Person, reading: Reading) -> tuple[Caution, ...]:
-    """The cautions this person and session call for, in the order of the timeline."""
-    return tuple(found for rule in (_heart_rate_medication, _warm_up, _cannot_finish) if (found := rule(who, reading)))
+@dataclass(frozen=True)
+class Rule:
+    id: str
+    seal: str
+    about: str
+    """What the rule says, in a sentence."""
+    source: str
+    speaks: Callable[["Rule", Reading, Circumstances], Caution | None]
+
+    def caution(self, level: Level, text: str, cure: str, at_s: float | None = None) -> Caution:
+        return Caution(self.id, self.seal, level, text, cure, self.source, at_s)
 
 
-def _warm_up(who: Person, reading: Reading) -> Caution | None:
+def is_lactic(reading: Reading) -> bool:
+    """Whether a session empties the lactic store so far that it counts as a lactic day."""
+    return reading.figures["lactic_deep_min"].value >= LACTIC_DEEP_MIN
+
+
+def _first(reading: Reading, demand_frac: float) -> float | None:
+    """Start of the first work at or above a demand [s]."""
+    return next(
+        (float(i.start_s) for i in reading.timeline.intervals if i.kind == "work"
+         and TEMPOS[i.tempo].demand_frac >= demand_frac),
+        None,
+    )  # fmt: skip
+
+
+def _concussion(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    if not around.concussion_uncleared:
+        return None
+    return rule.caution(
+        "stop", "A knock-out or suspected concussion has not been cleared by a licensed physician.",
+        "No training until it is; a commission's suspension stands.",
+    )  # fmt: skip
+
+
+_SCREENING_SAYS = {
+    "stop": ("stop", "There are symptoms: stop, and see a physician before any more.", "Wait for the clearance."),
+    "clearance": ("stop", "The screening asks for a physician's clearance before this.",
+                  "Wait for the clearance, then begin light to moderate."),
+    "clearance before vigorous": ("caution", "A known disease: vigorous work needs a physician's clearance within "
+                                  "twelve months.", "Keep to flow and technique until it is there."),
+    "gradual": ("caution", "Not regularly active so far: vigorous work comes later.",
+                "Begin light to moderate, and build up over weeks."),
+}  # fmt: skip
+
+
+def _screening(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    vigorous = _first(reading, VIGOROUS_FRAC)
+    if around.screening is None:
+        if vigorous is None or not around.of_somebody:
+            return None
+        return rule.caution(
+            "note", "No screening is on record, and this is vigorous work.",
+            "Ask the screening questions first; where they say so, a physician decides.", vigorous,
+        )  # fmt: skip
+    outcome = around.screening.outcome
+    if outcome == "clear" or (vigorous is None and outcome in ("gradual", "clearance before vigorous")):
+        return None
+    level, text, cure = _SCREENING_SAYS[outcome]
+    return rule.caution(level, text, cure, vigorous)  # type: ignore[arg-type]
+
+
+def _medication(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    if not reading.who.heart_rate_lowering_medication:
+        return None
+    return rule.caution(
+        "caution", "Medication that lowers heart rate: heart-rate figures do not hold for this person.",
+        "Steer by perceived effort, and follow the physician's advice.",
+    )  # fmt: skip
+
+
+def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
     warm_s = 0
     for interval in reading.timeline.intervals:
         demand = TEMPOS[interval.tempo].demand_frac
         if demand >= HARD_FRAC:
             if warm_s >= WARM_UP_S:
                 return None
-            return Caution(
-                "Cold", "caution",
-                f"Hard work starts at {clock(interval.start_s)} after {clock(warm_s)} of easy work.",
+            return rule.caution(
+                "caution", f"Hard work starts at {clock(interval.start_s)} after {clock(warm_s)} of easy work.",
                 "Put 5:00 to 10:00 of easy skipping or shadow first, in this session or before it.",
-                "common practice, no source", float(interval.start_s),
+                float(interval.start_s),
             )  # fmt: skip
         warm_s += interval.seconds if demand >= _WARM_UP_FRAC else 0
     return None
 
 
-def _cannot_finish(who: Person, reading: Reading) -> Caution | None:
+def _hard_minutes(reading: Reading) -> float:
+    return sum(i.seconds for i in reading.timeline.intervals if TEMPOS[i.tempo].demand_frac >= HARD_FRAC) / 60
+
+
+def _ceiling(rule: Rule, reading: Reading, most_min: float, whom: str) -> Caution | None:
+    minutes = _hard_minutes(reading)
+    if minutes <= most_min:
+        return None
+    return rule.caution(
+        "caution", f"{clock(60 * minutes)} of hard work: {clock(60 * most_min)} is the ceiling for {whom}.",
+        "Fewer rounds, or flow instead of the last ones.", _first(reading, HARD_FRAC),
+    )  # fmt: skip
+
+
+def _beginner(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    return _ceiling(rule, reading, HARD_MINUTES["beginner"], "a beginner") if reading.who.level == "beginner" else None
+
+
+def _youth(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    if reading.who.age_years >= YOUTH_YEARS:
+        return None
+    for interval in reading.timeline.intervals:
+        if interval.tempo == "all-out" and interval.seconds > LONGEST_YOUTH_ALL_OUT_S:
+            return rule.caution(
+                "caution", f"All out for {clock(interval.seconds)} under {YOUTH_YEARS} years.",
+                f"Keep all-out efforts to {clock(LONGEST_YOUTH_ALL_OUT_S)}, or make it technique.",
+                float(interval.start_s),
+            )  # fmt: skip
+    if is_lactic(reading):
+        return rule.caution(
+            "caution", f"Lactic work under {YOUTH_YEARS} years.", "Skill and short bursts serve this age better."
+        )
+    return _ceiling(rule, reading, HARD_MINUTES["youth"], f"those under {YOUTH_YEARS}")
+
+
+def _lactic_gap(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    hours = around.hours_since_lactic
+    if hours is None or hours >= LACTIC_GAP_H or not is_lactic(reading):
+        return None
+    return rule.caution(
+        "caution", f"The last lactic session was {hours:.0f} h ago, and this is one too.",
+        f"Leave {LACTIC_GAP_H} h between, or make this one flow or skill.",
+    )  # fmt: skip
+
+
+def _bout_near(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    days = around.days_to_bout
+    if days is None or days < 0 or days >= LAST_LACTIC_DAYS or not is_lactic(reading):
+        return None
+    late = days < LATEST_LACTIC_DAYS
+    return rule.caution(
+        "stop" if late else "caution",
+        f"{days} days to the bout: the last lactic session belongs {LAST_LACTIC_DAYS} to {LAST_LACTIC_DAYS + 1} days "
+        f"before it, and {LATEST_LACTIC_DAYS} at the very latest.",
+        "Rehearse the pace in short rounds with full rests, or work on skill.",
+    )  # fmt: skip
+
+
+def strikes_by_limb(reading: Reading) -> dict[Limb, float]:
+    """Strikes expected with each hand: shared evenly, as long as no combination says otherwise."""
+    half = reading.figures["strikes"].value / 2
+    return {"lead hand": half, "rear hand": half}
+
+
+def _strike_ceiling(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    session_most, week_most = STRIKES_A_HAND[reading.who.level]
+    for limb, strikes in strikes_by_limb(reading).items():
+        if strikes > session_most:
+            return rule.caution(
+                "note", f"About {strikes:.0f} strikes with the {limb}: {session_most} a session is the ceiling at "
+                "this level.", "Fewer rounds at speed, or kicks and footwork in their place.",
+            )  # fmt: skip
+        week = around.strikes_this_week.get(limb, 0.0) + strikes
+        if week > week_most:
+            return rule.caution(
+                "note", f"About {week:.0f} strikes with the {limb} in seven days: {week_most} is the ceiling at this "
+                "level.", "Shadow, footwork or defence instead of the bag.",
+            )  # fmt: skip
+    return None
+
+
+def _heat(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    if around.wbgt_c is None:
+        return None
+    for least, level, meaning, cure in HEAT:
+        if around.wbgt_c >= least:
+            return rule.caution(level, f"{around.wbgt_c:.1f} °C WBGT: {meaning}.", cure)
+    return None
+
+
+def _cannot_finish(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
     if reading.exhausted_at_s is None:
         return None
     number = next(
@@ -53,21 +241,41 @@ def _cannot_finish(who: Person, reading: Reading) -> Caution | None:
         for index, bout in enumerate(reading.bouts, 1)
         if reading.timeline.intervals[bout.last].end_s > reading.exhausted_at_s or index == len(reading.bouts)
     )
-    return Caution(
-        "Fade", "note",
+    return rule.caution(
+        "note",
         f"About {clock(reading.exhausted_at_s)}, in effort {number} of {len(reading.bouts)}, the effort asked can no "
         "longer be held.",
         "Stop there if form goes, or give longer rest or fewer rounds.",
-        "three-store model, an estimate", reading.exhausted_at_s,
+        reading.exhausted_at_s,
     )  # fmt: skip
 
 
-def _heart_rate_medication(who: Person, reading: Reading) -> Caution | None:
-    if not who.heart_rate_lowering_medication:
-        return None
-    return Caution(
-        "RPE", "caution",
-        "Medication that lowers heart rate: heart-rate figures do not hold for this person.",
-        "Steer by perceived effort, and follow the physician's advice.",
-        "common practice, no source",
-    )  # fmt: skip
+RULES: tuple[Rule, ...] = (
+    Rule("concussion", "Head", "After a knock-out or suspected concussion: nothing until a licensed physician clears.",
+         "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion),
+    Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
+         "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening),
+    Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",
+         "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat),
+    Rule("bout-cut-off", "Closed", "The last lactic session 9 to 10 days before a bout, 7 at the very latest.",
+         "common practice, no source", _bout_near),
+    Rule("lactic-gap", "Gap", "Two lactic days need 48 h between them.",
+         "Stanley, Peake and Buchheit 2013, 48 h and more after high intensity, from memory", _lactic_gap),
+    Rule("medication", "RPE", "On medication that lowers heart rate, no heart-rate targets: effort by feel.",
+         "common practice, no source", _medication),
+    Rule("youth", "Youth", "Under 16: no long all-out work, no lactic work, little hard work.",
+         "own setting; paediatric societies advise against boxing as a youth sport (2011), from memory", _youth),
+    Rule("beginner", "Dose", "A beginner has a ceiling of hard minutes.", "own setting", _beginner),
+    Rule("warm-up", "Cold", "No power and no kicks before five easy minutes.", "common practice, no source", _warm_up),
+    Rule("strike-ceiling", "Strikes", "A ceiling of strikes with each hand, a session and a week.", "own setting",
+         _strike_ceiling),
+    Rule("fade", "Fade", "Where the effort asked can no longer be held.", "three-store model, an estimate",
+         _cannot_finish),
+)  # fmt: skip
+"""In order of weight: what must stop somebody comes first."""
+
+
+def cautions(reading: Reading, around: Circumstances | None = None) -> tuple[Caution, ...]:
+    """The cautions that this person, session and day call for, the weightiest rule first."""
+    known = around or Circumstances()
+    return tuple(found for rule in RULES if (found := rule.speaks(rule, reading, known)))

@@ -3,13 +3,15 @@
 from dataclasses import dataclass
 from math import exp, isfinite, log
 
-from yoisho.engine.readout import Bout, Reading
+from yoisho.engine.readout import Reading
+from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
 from yoisho.judgement.targets import TARGETS, Measure, Target, Unit
-from yoisho.session.shorthand import clock
-from yoisho.session.tempo import TEMPOS
+from yoisho.session.clock import clock
 
 _LEAST = 0.01
 """A measure missed altogether still leaves the score comparable."""
+_EQUAL = 0.02
+"""Scores nearer than this are the same: then the purpose asked for counts as the best."""
 _GRADES = ((0.85, 5, "On target"), (0.65, 4, "Well aimed"), (0.45, 3, "Part way"), (0.2, 2, "Off target"))
 
 
@@ -39,20 +41,9 @@ class Verdict:
     """Id of the purpose this session fits best."""
 
 
-def _structure(reading: Reading) -> dict[str, float]:
-    bouts = reading.bouts
-    work_s = sum(bout.seconds for bout in bouts)
-    asked = sum(
-        interval.seconds * TEMPOS[interval.tempo].demand_frac
-        for bout in bouts
-        for interval in reading.timeline.intervals[bout.first : bout.last + 1]
-    )
-    return {"bouts": len(bouts), "bout_s": work_s / len(bouts), "demand": asked / work_s}
-
-
 def measure_values(reading: Reading) -> dict[str, float]:
     """Every number a purpose may ask about, by name."""
-    return {**{name: figure.value for name, figure in reading.figures.items()}, **_structure(reading)}
+    return {**{name: figure.value for name, figure in reading.figures.items()}, **structure(reading)}
 
 
 def score(target: Target, values: dict[str, float]) -> float:
@@ -74,11 +65,10 @@ def _say(value: float, unit: Unit) -> str:
             return f"{value:.0f}"
         case "demand":
             return f"{100 * value:.0f} % of VO2max"
-
-
-def _pauses(reading: Reading) -> list[int]:
-    pairs = zip(reading.bouts, reading.bouts[1:], strict=False)
-    return [reading.timeline.intervals[b.first].start_s - reading.timeline.intervals[a.last].end_s for a, b in pairs]
+        case "rating":
+            return f"{value:.1f}"
+        case "points":
+            return f"{value:+.2f}"
 
 
 def _spread(seconds: list[int]) -> str:
@@ -88,13 +78,22 @@ def _spread(seconds: list[int]) -> str:
     return low if low == high else f"{low} to {high}"
 
 
-def _speaks_of(measure: Measure, bouts: tuple[Bout, ...], reading: Reading) -> tuple[int, ...]:
-    if measure.figure == "fade_last":
+_LAST_EFFORT = ("fade_last",)
+_RESTS = ("sprint_at_start", "sprint_at_start_lowest")
+
+
+def _speaks_of(measure: Measure, reading: Reading) -> tuple[int, ...]:
+    bouts = reading.bouts
+    inside = [i for bout in bouts for i in range(bout.first, bout.last + 1)]
+    if measure.figure in _LAST_EFFORT:
         return tuple(range(bouts[-1].first, bouts[-1].last + 1))
-    if measure.figure == "sprint_at_start":
-        inside = {i for bout in bouts for i in range(bout.first, bout.last + 1)}
-        return tuple(i for i in range(bouts[0].first, bouts[-1].last) if i not in inside)
-    return tuple(i for bout in bouts for i in range(bout.first, bout.last + 1))
+    if measure.figure in _RESTS:
+        return tuple(sorted(set(range(bouts[0].first, bouts[-1].last)) - set(inside)))
+    if measure.figure.startswith("round") or measure.figure == "fade_last_round":
+        rounds = rounds_of(reading.timeline)
+        told = rounds[-1:] if measure.figure == "fade_last_round" else rounds
+        return tuple(i for one in told for i in range(one.first, one.last + 1))
+    return tuple(inside)
 
 
 def _reason(measure: Measure, value: float, reading: Reading) -> Reason:
@@ -105,13 +104,15 @@ def _reason(measure: Measure, value: float, reading: Reading) -> Reason:
         template, wanted = measure.low, measure.full_from
     else:
         template, wanted = measure.high, measure.full_to
+    rules = rules_for(reading)
     text = template.format(
         value=_say(value, measure.unit),
         wanted=_say(wanted, measure.unit) if isfinite(wanted) else "",
         work=_spread([bout.seconds for bout in reading.bouts]),
-        rest=_spread(_pauses(reading)),
+        rest=_spread(pauses(reading)),
+        rules=f"{rules.name} ({rules.text})",
     )
-    intervals = _speaks_of(measure, reading.bouts, reading)
+    intervals = _speaks_of(measure, reading)
     return Reason(measure.label, desirability >= 0.999, desirability, text, intervals, measure.source)
 
 
@@ -122,6 +123,8 @@ def judge(reading: Reading, target_id: str | None = None) -> Verdict:
     best = max(scores, key=lambda name: scores[name])
     target = TARGETS[target_id or best]
     reached = scores[target.id]
+    if reached >= scores[best] - _EQUAL:
+        best = target.id
     strokes, grade = next(((s, word) for least, s, word in _GRADES if reached >= least), (1, "Off target"))
     reasons = sorted(
         (_reason(measure, values[measure.figure], reading) for measure in target.measures),

@@ -13,6 +13,7 @@ from functools import cache
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken, VisitError
 
+from yoisho.session.clock import clock
 from yoisho.session.tempo import TEMPOS, tempo_spellings
 from yoisho.session.tree import Interval, Node, Repeat, Sequence, SessionError, check_size, sequence
 
@@ -297,12 +298,6 @@ def read(text: str) -> Node:
     except SessionError as error:
         raise _at(0, error) from error
     return node
-
-
-def clock(seconds: float) -> str:
-    """A time as m:ss."""
-    whole = round(seconds)
-    return f"{whole // 60}:{whole % 60:02d}"
 
 
 def _write_dose(seconds: int) -> str:

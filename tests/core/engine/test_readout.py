@@ -2,8 +2,9 @@ import numpy as np
 import pytest
 
 from tests.core.people import club_boxer
+from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.engine.lactate import blood_lactate
-from yoisho.engine.readout import NoWorkError, find_bouts, read, session_rpe
+from yoisho.engine.readout import NoWorkError, read
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 

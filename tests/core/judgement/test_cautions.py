@@ -1,14 +1,20 @@
+import pytest
+
 from tests.core.people import club_boxer
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import HEAT, RULES, cautions, is_lactic
+from yoisho.judgement.circumstances import Circumstances, Screening
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
+ACTIVE = Screening(regularly_active=True, known_disease=False, symptoms=False)
+LACTIC = "10:00 flow, 2 x (8 x (30 all out / 30 recover)) rest 2:00"
 
-def seals(text, who=None):
-    who = who or club_boxer()
-    return {caution.seal: caution for caution in cautions(who, read(who, unroll(line(text)), ranges=False))}
+
+def seals(text, who=None, around=None):
+    reading = read(who or club_boxer(), unroll(line(text)), ranges=False)
+    return {caution.seal: caution for caution in cautions(reading, around or Circumstances(screening=ACTIVE))}
 
 
 def test_hard_work_before_a_warm_up_is_cautioned_at_its_place_with_a_cure():
@@ -44,3 +50,99 @@ def test_every_caution_has_a_cure_and_a_source():
     for caution in seals("12 x (30 all out / 10 rest)", person(heart_rate_lowering_medication=True)).values():
         assert caution.cure
         assert caution.source
+
+
+def test_the_weightiest_rule_speaks_first():
+    around = Circumstances(concussion_uncleared=True, wbgt_c=34)
+    assert list(seals("8 x (20 all out / 10 rest)", around=around))[:3] == ["Head", "Screen", "Heat"]
+    assert RULES[0].id == "concussion"
+
+
+def test_a_concussion_stops_everything_until_a_physician_clears_it():
+    caution = seals("20:00 flow", around=Circumstances(screening=ACTIVE, concussion_uncleared=True))["Head"]
+    assert caution.level == "stop"
+    assert "physician" in caution.text
+    assert "suspension" in caution.cure
+
+
+SCREENED = [
+    # Riebe et al. 2015, MSSE 47:2473-2479, the table of its logic, from memory.
+    # active, disease, symptoms, cleared -> outcome, level at vigorous work, level at light work
+    (True, False, False, False, "clear", None, None),
+    (False, False, False, False, "gradual", "caution", None),
+    (True, True, False, False, "clearance before vigorous", "caution", None),
+    (False, True, False, False, "clearance", "stop", "stop"),
+    (True, False, True, False, "stop", "stop", "stop"),
+    (False, True, True, False, "clearance", "stop", "stop"),
+    (False, True, False, True, "clear", None, None),
+]
+
+
+@pytest.mark.parametrize(("active", "disease", "symptoms", "cleared", "outcome", "vigorous", "light"), SCREENED)
+def test_the_screening_decides_how_hard_the_work_may_be(active, disease, symptoms, cleared, outcome, vigorous, light):
+    screening = Screening(active, disease, symptoms, cleared)
+    assert screening.outcome == outcome
+    for text, level in (("10:00 flow, 3 x 3:00 technique rest 1:00", vigorous), ("20:00 flow", light)):
+        found = seals(text, around=Circumstances(screening=screening)).get("Screen")
+        assert (found and found.level) == level
+
+
+def test_a_missing_screening_is_said_before_vigorous_work_only():
+    assert seals("3 x 3:00 technique rest 1:00", around=Circumstances())["Screen"].at_s == 0
+    assert "Screen" not in seals("20:00 flow", around=Circumstances())
+
+
+@pytest.mark.parametrize(
+    ("days", "level"), [(3, "stop"), (6, "stop"), (7, "caution"), (8, "caution"), (9, None), (30, None)]
+)
+def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_very_latest(days, level):
+    # common practice, no source
+    found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=days)).get("Closed")
+    assert (found and found.level) == level
+
+
+def test_skill_work_may_go_on_to_the_day_before():
+    around = Circumstances(screening=ACTIVE, days_to_bout=1)
+    assert "Closed" not in seals("6 x 2:00 technique rest 1:00", around=around)
+
+
+def test_two_lactic_days_need_48_hours_between_them():
+    assert "Gap" in seals(LACTIC, around=Circumstances(screening=ACTIVE, hours_since_lactic=26))
+    assert "Gap" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, hours_since_lactic=49))
+    assert "Gap" not in seals("20:00 flow", around=Circumstances(screening=ACTIVE, hours_since_lactic=2))
+
+
+def test_thirty_thirties_are_a_lactic_day_and_flow_is_not():
+    lactic, flow = (read(club_boxer(), unroll(line(text)), ranges=False) for text in (LACTIC, "20:00 flow"))
+    assert is_lactic(lactic)
+    assert not is_lactic(flow)
+
+
+@pytest.mark.parametrize(
+    ("wbgt", "level"),
+    # Armstrong et al. 2007, MSSE 39:556-572, from memory.
+    [(18.3, None), (18.4, "note"), (22.3, "caution"), (25.7, "caution"), (27.9, "stop"), (30.1, "stop"), (33, "stop")],
+)
+def test_heat_by_wbgt(wbgt, level):
+    found = seals("20:00 flow", around=Circumstances(screening=ACTIVE, wbgt_c=wbgt)).get("Heat")
+    assert (found and found.level) == level
+
+
+def test_the_heat_table_goes_from_the_hottest_down():
+    assert [least for least, *_ in HEAT] == sorted((least for least, *_ in HEAT), reverse=True)
+
+
+def test_beginners_and_those_under_sixteen_have_ceilings():
+    hard = "10:00 flow, 12 x (1:00 power) rest 1:00"
+    assert "Dose" in seals(hard, person(level="beginner"))
+    assert "Dose" not in seals(hard)
+    assert "Youth" in seals(hard, person(age_years=15))
+    assert "Youth" in seals("10:00 flow, 4 x (20 all out) rest 2:00", person(age_years=15))
+    assert "Youth" not in seals("10:00 flow, 4 x (8 all out) rest 2:00", person(age_years=15))
+
+
+def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
+    assert "hand" in seals("20:00 speed")["Strikes"].text
+    week = Circumstances(screening=ACTIVE, strikes_this_week={"lead hand": 2300, "rear hand": 2300})
+    assert "seven days" in seals("6:00 flow", around=week)["Strikes"].text
+    assert "Strikes" not in seals("6:00 flow")

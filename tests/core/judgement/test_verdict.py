@@ -3,6 +3,7 @@
 import pytest
 
 from tests.core.people import club_boxer
+from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.targets import TARGETS, Measure
 from yoisho.judgement.verdict import judge, measure_values, score
@@ -18,16 +19,48 @@ def verdict(text, target=None):
     ("text", "trains"),
     [
         ("12 x (6 all out) rest 1:30", "sprint-power"),
+        ("10 x (12 all out) rest 1:00", "sprint-capacity"),
+        ("5 x (30 all out) rest 3:00", "lactic-power"),
         ("2 x (8 x (30 all out / 30 recover)) rest 2:00", "lactic-capacity"),
+        ("4 x (5:00 freestyle) rest 1:30", "threshold"),
         ("4 x (4:00 combination) rest 3:00", "aerobic-power"),
         ("20:00 flow", "aerobic-base"),
+        ("6 x (2:00 technique) rest 1:00", "skill"),
+        ("3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00", "bout-rehearsal"),
     ],
 )
 def test_each_school_trains_what_it_says(text, trains):
     found = verdict(text, trains)
     assert found.trains_best == trains
-    assert found.strokes >= 4
-    assert all(reason.met for reason in found.reasons)
+    assert found.strokes == 5
+    assert verdict(text).target == trains or found.score > verdict(text).score - 0.02
+
+
+def test_there_are_nine_purposes():
+    assert len(TARGETS) == 9
+
+
+def test_a_bout_is_rehearsed_by_the_persons_own_rules():
+    rounds = line("3 x (2:00 speed, 1:00 technique, 2:00 power) rest 1:00")
+    fighter = person(vo2max_ml_kg_min=56, rule_set="mma-pro")
+    boxer = person(vo2max_ml_kg_min=56, rule_set="boxing-amateur")
+    as_fighter, as_boxer = (
+        judge(read(who, unroll(rounds), ranges=False), "bout-rehearsal") for who in (fighter, boxer)
+    )
+    assert as_fighter.score > as_boxer.score
+    reason = next(reason for reason in as_boxer.reasons if reason.measure == "length of a round")
+    assert "167 % of those of amateur boxing, elite (3 × 3:00, rest 1:00)" in reason.text
+
+
+def test_the_learning_order_is_not_the_fight_order():
+    learning = verdict("3 x (1:00 technique, 1:00 speed, 1:00 power) rest 1:00", "bout-rehearsal")
+    assert any(r.measure == "order of effort" and not r.met for r in learning.reasons)
+
+
+def test_on_medication_threshold_is_read_from_uptake_not_from_the_heart():
+    who = person(vo2max_ml_kg_min=50, heart_rate_lowering_medication=True)
+    reading = read(who, unroll(line("4 x (5:00 freestyle) rest 1:30")), ranges=False)
+    assert measure_values(reading)["threshold_min"] == reading.figures["vo2_75_88_min"].value
 
 
 def test_hard_and_lactic_capacity_are_told_apart():
@@ -83,4 +116,4 @@ def test_the_score_is_the_weighted_geometric_mean_of_derringer_and_suich():
 
     full = Measure("a", "a", "count", 0, 1, 2, 3, "", "", "", weight=1)
     half = Measure("b", "b", "count", 0, 2, 3, 4, "", "", "", weight=2)
-    assert score(Target("t", "t", "t", (full, half)), {"a": 1, "b": 1}) == pytest.approx(0.5 ** (2 / 3))
+    assert score(Target("t", "t", "t", "", "", "", (full, half)), {"a": 1, "b": 1}) == pytest.approx(0.5 ** (2 / 3))

@@ -3,7 +3,8 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from tests.core.trees import trees
-from yoisho.session.shorthand import EXAMPLE, ShorthandError, clock, read, write
+from yoisho.session.clock import clock
+from yoisho.session.shorthand import EXAMPLE, ShorthandError, read, write
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Interval, Repeat, Sequence, check_size

@@ -101,6 +101,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/method": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Method
+         * @description Equations, parameters, sources, the fit with its misses, purposes, cautions and limits.
+         */
+        get: operations["method"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -301,6 +321,8 @@ export interface components {
              * @enum {string}
              */
             level: "note" | "caution" | "stop";
+            /** Rule */
+            rule: string;
             /** Seal */
             seal: string;
             /** Source */
@@ -325,6 +347,15 @@ export interface components {
             /** Start S */
             start_s: number;
         };
+        /** Equation */
+        Equation: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
         /** EvaluateIn */
         EvaluateIn: {
             document: components["schemas"]["SessionDocument"];
@@ -334,7 +365,9 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            /** Wbgt C */
+            wbgt_c?: number | null;
         };
         /** Evaluation */
         Evaluation: {
@@ -351,6 +384,20 @@ export interface components {
             total_s: number;
             /** Work S */
             work_s: number;
+        };
+        /**
+         * FadeOnset
+         * @description The first effort that falls short by more than 5 %, counted from 1, with its 80 % range.
+         */
+        FadeOnset: {
+            /** Bout */
+            bout: number | null;
+            /** Chance */
+            chance: number;
+            /** Earliest */
+            earliest: number | null;
+            /** Latest */
+            latest: number | null;
         };
         /** Fault */
         Fault: {
@@ -378,6 +425,31 @@ export interface components {
             low: number;
             /** Value */
             value: number;
+        };
+        /** FitRow */
+        FitRow: {
+            /** Confidence */
+            confidence: number;
+            /** Note */
+            note: string;
+            /** Published */
+            published: number;
+            /** Ratio */
+            ratio: boolean;
+            /** Residual */
+            residual: number;
+            /** Source */
+            source: string;
+            /** Tolerance */
+            tolerance: number;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** What */
+            what: string;
+            /** Within */
+            within: boolean;
         };
         /** IntervalNode */
         IntervalNode: {
@@ -474,6 +546,13 @@ export interface components {
             /** Detail */
             detail: string;
         };
+        /** Method */
+        Method: {
+            /** Fit */
+            fit: components["schemas"]["FitRow"][];
+            /** Sections */
+            sections: components["schemas"]["Section"][];
+        };
         /** Part */
         Part: {
             /** Name */
@@ -500,6 +579,9 @@ export interface components {
         PersonOut: {
             /** Age Years */
             age_years: number;
+            anaerobic_scale: components["schemas"]["Known"];
+            /** Bout On */
+            bout_on: string | null;
             /** Heart Rate Lowering Medication */
             heart_rate_lowering_medication: boolean;
             hr_max_bpm: components["schemas"]["Known"];
@@ -512,6 +594,11 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+            /** Rule Set */
+            rule_set: string | null;
+            /** Screening */
+            screening: ("clear" | "gradual" | "clearance before vigorous" | "clearance" | "stop") | null;
+            speed_scale: components["schemas"]["Known"];
             /** Sport */
             sport: string;
             vo2max_ml_kg_min: components["schemas"]["Known"];
@@ -526,7 +613,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** ProposeOut */
         ProposeOut: {
@@ -542,8 +629,11 @@ export interface components {
         Reading: {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
+            /** Efforts */
+            efforts: components["schemas"]["Effort"][];
             /** Exhausted At S */
             exhausted_at_s: number | null;
+            fade_onset: components["schemas"]["FadeOnset"];
             /** Figures */
             figures: {
                 [key: string]: components["schemas"]["Figure"];
@@ -617,6 +707,19 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /** Section */
+        Section: {
+            /** Equations */
+            equations: components["schemas"]["Equation"][];
+            /** Id */
+            id: string;
+            /** Tables */
+            tables: components["schemas"]["Table"][];
+            /** Text */
+            text: string[];
+            /** Title */
+            title: string;
+        };
         /** SequenceNode */
         SequenceNode: {
             /** Items */
@@ -655,7 +758,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** SessionOut */
         SessionOut: {
@@ -672,7 +775,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** SessionRow */
         SessionRow: {
@@ -686,7 +789,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
             /** Text */
             text: string[];
             /** Title */
@@ -713,13 +816,22 @@ export interface components {
             /** Username */
             username: string;
         };
+        /** Table */
+        Table: {
+            /** Caption */
+            caption: string;
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: string[][];
+        };
         /** TargetOut */
         TargetOut: {
             /**
              * Id
              * @enum {string}
              */
-            id: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            id: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
             /** Meaning */
             meaning: string;
             /** Name */
@@ -802,12 +914,12 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
             /**
              * Trains Best
              * @enum {string}
              */
-            trains_best: "sprint-power" | "lactic-capacity" | "aerobic-power" | "aerobic-base";
+            trains_best: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** Vocabulary */
         Vocabulary: {
@@ -976,6 +1088,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Welcome"];
+                };
+            };
+        };
+    };
+    method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Method"];
                 };
             };
         };

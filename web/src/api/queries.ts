@@ -25,6 +25,12 @@ export const people = queryOptions({ queryKey: ["people"], queryFn: () => need(a
 export const sessions = queryOptions({ queryKey: ["sessions"], queryFn: () => need(api.GET("/api/sessions")) });
 export const log = queryOptions({ queryKey: ["log"], queryFn: () => need(api.GET("/api/log")) });
 
+export const method = queryOptions({
+  queryKey: ["method"],
+  queryFn: () => need(api.GET("/api/method")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const session = (id: number) =>
   queryOptions({
     queryKey: ["session", id],

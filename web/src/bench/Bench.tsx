@@ -5,10 +5,10 @@ import { api, need, Refused, type Schemas } from "../api/client";
 import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
 import { Stepper } from "../parts/Stepper";
-
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
 import { Empty } from "./Empty";
+import { keepHeat, recallHeat } from "./heat";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
 import { type Node, newPart, type Part } from "./tree";
@@ -54,7 +54,8 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const bench = useDraft(start, sessionId);
   const { draft, edit } = bench;
   const parts = draft.document.parts;
-  const { evaluation, away, refused, retry } = useEvaluation(draft);
+  const [wbgt, setWbgt] = useState(recallHeat);
+  const { evaluation, away, refused, retry } = useEvaluation(draft, wbgt);
   const save = useSave(sessionId, draft, bench.revision, bench.saved);
   const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
   const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
@@ -335,7 +336,16 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       </div>
       <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
         {evaluation && parts.length > 0 ? (
-          <VerdictSheet evaluation={evaluation} targets={vocabulary.targets} onLight={setLit} />
+          <VerdictSheet
+            evaluation={evaluation}
+            targets={vocabulary.targets}
+            onLight={setLit}
+            wbgt={wbgt}
+            onWbgt={(next) => {
+              keepHeat(next);
+              setWbgt(next);
+            }}
+          />
         ) : (
           <div className="p-4">
             <h2>No verdict yet</h2>

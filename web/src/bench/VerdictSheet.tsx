@@ -1,16 +1,20 @@
 import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { Tally } from "../parts/Tally";
 import { clock } from "../parts/time";
+import { Heat } from "./Heat";
 
 interface Props {
   evaluation: Schemas["Evaluation"];
   targets: Schemas["TargetOut"][];
   onLight: (measure: string | null) => void;
+  wbgt: number | null;
+  onWbgt: (wbgt: number | null) => void;
 }
 
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
-export function VerdictSheet({ evaluation, targets, onLight }: Props) {
+export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt }: Props) {
   const reading = evaluation.reading;
   if (!reading) {
     return (
@@ -69,12 +73,17 @@ export function VerdictSheet({ evaluation, targets, onLight }: Props) {
           name="peak heart rate, bpm"
         />
         <Figure value={range(figures.strikes, -1)} name="strikes expected" />
-        <Figure value={range(figures.rpe, 0)} name="expected RPE" />
+        <Figure value={fadeOnset(reading.fade_onset)} name="where the fade starts" />
       </dl>
+      <More figures={figures} />
       <Cautions cautions={reading.cautions} />
+      <Heat wbgt={wbgt} onWbgt={onWbgt} />
       <p className="quiet pt-3 text-[12px] leading-[16px]">
-        Estimates from a model fitted to cycling and running; no study gives the cost of a strike. Chest pain, dizziness
-        or undue breathlessness: stop, and see a physician.
+        Estimates from a model fitted to cycling and running; no study gives the cost of a strike.{" "}
+        <Link className="underline underline-offset-2" to="/method">
+          Who says so
+        </Link>
+        . Chest pain, dizziness, confusion or undue breathlessness: stop, and see a physician.
       </p>
     </section>
   );
@@ -110,11 +119,25 @@ function range(figure: FigureValue, digits: number): string {
   return low === high ? `about ${low}` : `${low} to ${high}`;
 }
 
+function percentRange(figure: FigureValue): string {
+  if (!figure) return "not known";
+  const [low, high] = [figure.low, figure.high].map((share) => Math.round(100 * Math.max(0, share)));
+  return low === high ? `about ${low} %` : `${low} to ${high} %`;
+}
+
 function clockRange(figure: FigureValue): string {
   if (!figure) return "not known";
   const low = clock(60 * figure.low);
   const high = clock(60 * figure.high);
   return low === high ? low : `${low} to ${high}`;
+}
+
+/** The first effort that falls short, with its range; or how likely there is one. */
+export function fadeOnset(onset: Schemas["FadeOnset"]): string {
+  const { earliest, latest, chance } = onset;
+  if (earliest === null) return chance < 0.01 ? "nowhere" : "hardly";
+  if (latest === null) return `effort ${earliest} on, if at all`;
+  return earliest === latest ? `effort ${earliest}` : `effort ${earliest} to ${latest}`;
 }
 
 function ratio(evaluation: Schemas["Evaluation"]): string {
@@ -126,10 +149,32 @@ function ratio(evaluation: Schemas["Evaluation"]): string {
 
 function Figure({ value, name }: { value: string; name: string }) {
   return (
-    <div className="rule-t flex flex-col-reverse py-[3px]">
+    <div className="rule-t flex flex-col-reverse justify-end py-[3px]">
       <dt className="quiet text-[12px] leading-[16px]">{name}</dt>
       <dd className="text-[17px] leading-[21px] font-semibold">{value}</dd>
     </div>
+  );
+}
+
+/** What is asked for less often, folded away. */
+function More({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
+  return (
+    <details className="pt-1">
+      <summary className="label-text cursor-pointer py-1">More figures</summary>
+      <dl className="grid grid-cols-2 gap-x-4">
+        <Figure value={range(figures.rpe, 0)} name="expected RPE" />
+        <Figure value={range(figures.kcal_met, -1)} name="kcal by tables, bag to sparring" />
+        <Figure value={range(figures.o2_deficit_ml_kg, 0)} name="oxygen deficit, mL/kg" />
+        <Figure value={clockRange(figures.lactic_deep_min)} name="lactic store under 60 %" />
+        <Figure value={percentRange(figures.sprint_lowest)} name="sprint store at its lowest" />
+        <Figure value={percentRange(figures.lactic_reserve_lowest)} name="lactic store at its lowest" />
+        <Figure value={percentRange(figures.fade_mean)} name="fade over the efforts" />
+        <Figure
+          value={figures.hr_80_90_min ? clockRange(figures.hr_80_90_min) : "by RPE"}
+          name="at 80 to 90 % of maximum heart rate"
+        />
+      </dl>
+    </details>
   );
 }
 
@@ -164,6 +209,8 @@ function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
   );
 }
 
+const LEVELS = { note: "Note", caution: "Caution", stop: "Stop" };
+
 function Cautions({ cautions }: { cautions: Schemas["Caution"][] }) {
   return (
     <div className="mt-3 ink-t pt-2">
@@ -176,12 +223,13 @@ function Cautions({ cautions }: { cautions: Schemas["Caution"][] }) {
       <ul className="grid gap-2 pt-1">
         {cautions.map((caution) => (
           <li
-            key={caution.seal}
-            className="grid grid-cols-[52px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
+            key={caution.rule}
+            className="grid grid-cols-[64px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
+            title={`Source: ${caution.source}`}
           >
-            <span className="seal text-center">{caution.seal}</span>
+            <span className={`seal text-center ${caution.level === "note" ? "light" : ""}`}>{caution.seal}</span>
             <span>
-              {caution.text} <span className="quiet">{caution.cure}</span>
+              <b>{LEVELS[caution.level]}.</b> {caution.text} <span className="quiet">{caution.cure}</span>
             </span>
           </li>
         ))}

@@ -83,9 +83,9 @@ export function useStart(sessionId: number | null): { start: Kept | null; error:
 }
 
 /** The draft worked out by the server's core; the last good answer stays while the next is on its way. */
-export function useEvaluation(draft: Draft) {
+export function useEvaluation(draft: Draft, wbgt: number | null) {
   const query = useQuery(
-    evaluationQuery({ document: draft.document, person_id: draft.personId, target: draft.target }),
+    evaluationQuery({ document: draft.document, person_id: draft.personId, target: draft.target, wbgt_c: wbgt }),
   );
   return {
     evaluation: query.data,

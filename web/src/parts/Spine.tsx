@@ -6,6 +6,7 @@ const PLACES = [
   { to: "/library", name: "Library" },
   { to: "/bench", name: "Bench" },
   { to: "/log", name: "Log" },
+  { to: "/method", name: "Method" },
 ];
 
 /** The bound-book edge: the places of the club, at the left on a desk and below on a phone. */

@@ -39,7 +39,7 @@ export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
       values: traces.lactic_left,
       low: 0,
       high: 1,
-      reference: 0.5,
+      reference: 0.6,
       show: percent,
     },
     {

@@ -13,10 +13,11 @@ from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, User
 from server.demo import hall
 from server.floor.api import efforts_of
+from server.logbook.api import expectation
 from server.logbook.models import LogEntry
 from server.roster.models import Person
 from server.sessions.models import Session
-from yoisho.engine.readout import session_rpe
+from yoisho.engine.bouts import session_rpe
 from yoisho.session import shorthand
 from yoisho.session.document import Part, to_document
 from yoisho.session.document import Session as CoreSession
@@ -45,8 +46,15 @@ class Command(BaseCommand):
 
 
 def _person(club: Club, someone: hall.DemoPerson) -> Person:
-    known = {name: value for name, value in vars(someone).items() if name != "age"}
-    return Person.objects.create(club=club, birth_year=timezone.now().year - someone.age, **known)
+    today = timezone.localdate()
+    known = {name: value for name, value in vars(someone).items() if name not in ("age", "days_to_bout", "screening")}
+    if someone.days_to_bout is not None:
+        known["bout_on"] = today + timedelta(days=someone.days_to_bout)
+    if someone.screening is not None:
+        active, disease, cleared = someone.screening
+        known |= {"screened_on": today - timedelta(days=40), "screening_active": active, "screening_disease": disease}
+        known["cleared_on"] = today - timedelta(days=60) if cleared else None
+    return Person.objects.create(club=club, birth_year=today.year - someone.age, **known)
 
 
 def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
@@ -57,6 +65,7 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     efforts = efforts_of(timeline)
     for run in planned.runs:
         done_s = round(timeline.total_s * run.done_frac)
+        lactic, strikes = expectation(person.to_core(), timeline, done_s)
         LogEntry.objects.create(
             club=club,
             run_id=uuid4(),
@@ -71,6 +80,8 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             done_s=done_s,
             done_efforts=sum(end <= done_s for _, end in efforts),
             rpe=run.rpe,
+            lactic=lactic,
+            expected_strikes=strikes,
             note=run.note,
             simulated=True,
         )

@@ -1,0 +1,28 @@
+"""What the club knows around a session: the person's screening, bout and injuries, and their last days' log."""
+
+from datetime import timedelta
+
+from django.utils import timezone
+
+from server.logbook.models import LogEntry
+from server.roster.models import Person
+from yoisho.judgement.circumstances import Circumstances
+
+
+def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
+    """For the cautions; nobody in particular has only the heat in the hall."""
+    if who is None:
+        return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
+    now = timezone.now()
+    log = LogEntry.objects.filter(club=who.club, person=who)
+    last = log.filter(lactic=True, started_at__lte=now).first()
+    week = log.filter(started_at__gt=now - timedelta(days=7)).values_list("expected_strikes", flat=True)
+    half = sum(week) / 2
+    return Circumstances(
+        screening=who.screening,
+        days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,
+        hours_since_lactic=(now - last.started_at).total_seconds() / 3600 if last else None,
+        wbgt_c=wbgt_c,
+        concussion_uncleared=who.concussion_uncleared,
+        strikes_this_week={"lead hand": half, "rear hand": half},
+    )

@@ -1,0 +1,74 @@
+import pytest
+
+from tests.core.people import club_boxer
+from yoisho.engine.energy_cost import kcal_of_met
+from yoisho.engine.readout import read
+from yoisho.judgement.claims import ClaimError, kcal, tabata, trains
+from yoisho.session.shorthand import read as line
+from yoisho.session.timeline import unroll
+
+
+def reading(text, ranges=True):
+    return read(club_boxer(), unroll(line(text)), ranges=ranges)
+
+
+def test_five_hundred_kcal_in_twenty_minutes_of_flow_is_very_unlikely():
+    found = kcal(reading("20:00 flow"), 500)
+    assert found.chance <= 0.02
+    assert found.answer == "very unlikely"
+    assert "under 1 %" in found.text
+
+
+def test_what_the_model_itself_gives_may_be_true():
+    session = reading("20:00 flow")
+    assert 0.3 < kcal(session, session.figures["kcal"].value).chance < 0.7
+
+
+def test_a_smaller_claim_is_never_less_likely():
+    session = reading("3 x 3:00 combination rest 1:00")
+    chances = [kcal(session, claimed).chance for claimed in (50, 100, 150, 200, 300)]
+    assert chances == sorted(chances, reverse=True)
+
+
+def test_the_tables_stand_beside_the_model():
+    # 2011 Compendium, bag 5.5 MET, 70 kg, 20 min: 5.5 x 3.5 x 70 / 200 x 20 kcal. From memory.
+    assert kcal_of_met(5.5, 70, 20) == pytest.approx(134.75)
+    assert reading("20:00 flow").figures["kcal_met"].value == pytest.approx(134.75)
+    # 8 MET at 70 kg is 9.8 kcal a minute.
+    assert kcal_of_met(8, 70, 1) == pytest.approx(9.8)
+
+
+def test_the_model_and_the_tables_do_not_contradict_each_other_for_a_usual_class():
+    session = reading("10:00 flow, 6 x (3:00 technique) rest 1:00, 5:00 recover")
+    model, tables = session.figures["kcal"], session.figures["kcal_met"]
+    assert model.high > tables.low
+    assert model.low < 2 * tables.high
+
+
+def test_the_research_protocol_and_its_clock_are_told_apart():
+    assert tabata(reading("8 x (20 all out / 10 rest)")).answer == "very likely true"
+    format_ = tabata(reading("8 x (20 power / 10 rest)"))
+    assert format_.answer == "very unlikely"
+    assert "20/10 format at 120 %" in format_.text
+    assert "not six efforts" in tabata(reading("20:00 flow")).text
+
+
+def test_a_purpose_can_be_claimed_too():
+    assert trains(reading("20:00 flow"), "aerobic-base").chance > 0.9
+    assert trains(reading("20:00 flow"), "lactic-capacity").chance < 0.2
+
+
+@pytest.mark.parametrize("wrong", [0, -5, 1e9])
+def test_an_impossible_claim_is_refused(wrong):
+    with pytest.raises(ClaimError, match="from 1 to 20000"):
+        kcal(reading("20:00 flow"), wrong)
+
+
+def test_a_claim_needs_the_ranges():
+    with pytest.raises(ClaimError, match="ranges"):
+        kcal(reading("20:00 flow", ranges=False), 200)
+
+
+def test_no_purpose_of_that_name():
+    with pytest.raises(ClaimError, match="sprint-power"):
+        trains(reading("20:00 flow"), "fat-burning")

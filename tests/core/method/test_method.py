@@ -1,0 +1,66 @@
+"""The Method page hides nothing: every parameter, purpose, rule and published figure stands on it."""
+
+from dataclasses import fields
+from pathlib import Path
+
+from yoisho.engine.parameters import REFERENCE, Parameters
+from yoisho.engine.studies import STUDIES
+from yoisho.judgement.cautions import RULES
+from yoisho.judgement.targets import TARGETS
+from yoisho.method.build import markdown, method
+from yoisho.session.tempo import TEMPOS
+
+ROOT = Path(__file__).resolve().parents[3]
+SECTIONS = {section.id: section for section in method().sections}
+
+
+def cells(section: str) -> set[str]:
+    return {cell for table in SECTIONS[section].tables for row in table.rows for cell in row}
+
+
+def test_the_document_in_the_tree_is_the_one_the_software_writes():
+    written = (ROOT / "docs/method.md").read_text(encoding="utf-8")
+    assert written == markdown(), "run make docs"
+
+
+def test_every_parameter_stands_with_its_unit_meaning_and_value():
+    for one in fields(Parameters):
+        assert one.metadata["symbol"] in cells("parameters")
+        assert f"{getattr(REFERENCE, one.name):.4g}" in cells("parameters")
+        assert one.metadata["least"] <= getattr(REFERENCE, one.name) <= one.metadata["most"]
+
+
+def test_every_symbol_of_a_parameter_is_used_in_an_equation():
+    text = " ".join(equation.text for equation in SECTIONS["stores"].equations)
+    for one in fields(Parameters):
+        assert one.metadata["symbol"] in text, one.metadata["symbol"]
+
+
+def test_every_published_figure_is_shown_hit_or_missed():
+    shown = {(row.source, row.what) for row in method().fit}
+    assert shown == {(study.citation, row.what) for study in STUDIES.values() for row in study.rows}
+    words = [row[5] for row in SECTIONS["fit"].tables[0].rows]
+    assert words.count("missed") == sum(not row.within for row in method().fit) > 0
+
+
+def test_every_tempo_purpose_measure_and_rule_is_told_with_its_source():
+    assert {tempo.word for tempo in TEMPOS.values()} <= cells("effort")
+    for target in TARGETS.values():
+        assert target.name in cells("purposes")
+        for measure in target.measures:
+            assert measure.label in cells("purposes")
+            assert measure.source in cells("purposes")
+    for rule in RULES:
+        assert {rule.seal, rule.about, rule.source} <= cells("safety")
+
+
+def test_the_known_limits_are_said_plainly():
+    said = " ".join(SECTIONS["limits"].text)
+    for words in ("Fitted to cycling and running", "No published cost per strike", "never diagnoses", "too generous"):
+        assert words in said
+
+
+def test_tables_are_rectangular():
+    for section in SECTIONS.values():
+        for table in section.tables:
+            assert {len(row) for row in table.rows} == {len(table.columns)}, table.caption

@@ -1,0 +1,44 @@
+"""The efforts of a timeline: which stretches of it are the work that a session is judged by, and how hard it feels."""
+
+from dataclasses import dataclass
+
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import Timeline
+
+HARD_FRAC = 1.0
+"""Work at or above this demand [x VO2max] counts as a hard effort."""
+BRISK_FRAC = 0.85
+
+
+@dataclass(frozen=True)
+class Bout:
+    """Consecutive work without a pause between: hard work where the session has any, else all its work."""
+
+    first: int
+    """Index of its first interval in the timeline."""
+    last: int
+    seconds: int
+
+
+def find_bouts(timeline: Timeline) -> tuple[Bout, ...]:
+    """The hard efforts of a timeline; where there are none, the brisk ones; where there are none, all its work."""
+    for threshold in (HARD_FRAC, BRISK_FRAC, 0.0):
+        found: list[Bout] = []
+        for index, interval in enumerate(timeline.intervals):
+            tempo = TEMPOS[interval.tempo]
+            if tempo.kind != "work" or tempo.demand_frac < threshold:
+                continue
+            if found and found[-1].last == index - 1:
+                found[-1] = Bout(found[-1].first, index, found[-1].seconds + interval.seconds)
+            else:
+                found.append(Bout(index, index, interval.seconds))
+        if found:
+            return tuple(found)
+    return ()
+
+
+def session_rpe(timeline: Timeline) -> float:
+    """Expected rating of the whole session [0-10]: cubic mean of the work's tempo ratings by time. Own setting."""
+    work = [(i.seconds, TEMPOS[i.tempo].rpe) for i in timeline.intervals if i.kind == "work"]
+    total = sum(seconds for seconds, _ in work)
+    return (sum(seconds * rpe**3 for seconds, rpe in work) / total) ** (1 / 3) if total else 0.0

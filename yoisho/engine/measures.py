@@ -1,0 +1,149 @@
+"""Everything that is measured on one run of a timeline, for one person or for many draws of one at once."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from yoisho.engine import heart_rate
+from yoisho.engine.bouts import Bout, session_rpe
+from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
+from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
+from yoisho.engine.person import Cohort, Person
+from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import Timeline
+
+AFTER_S = 600.0
+"""The run goes on resting for so long after the last bell: what is breathed then was spent before it."""
+LACTIC_DEEP_USED = 0.40
+"""Of the lactic store used, from which it counts as far down. Own setting: a little more than
+one exhausting effort of two or three minutes uses."""
+LACTIC_REFERENCE_S = 30.0
+"""Length of the fresh all-out effort whose lactic flow counts as the person's highest."""
+
+
+@dataclass(frozen=True)
+class Measured:
+    """For `t` samples, `s` intervals, `b` bouts and `k` people or draws."""
+
+    run: Run
+    """The session itself, without the minutes after it."""
+    heart_rate_bpm: Floats
+    lactate_mmol: Floats
+    figures: dict[str, Floats]
+    """Of the whole session, each of shape (k,)."""
+    bouts: dict[str, Floats]
+    """`fade` and `sprint_at_start`, each of shape (b, k)."""
+    intervals: dict[str, Floats]
+    """Of every interval, each of shape (s, k)."""
+
+
+def _minutes(run: Run, inside: np.ndarray) -> Floats:
+    """Minutes for which a condition of shape (t, k) holds, judged at the end of each sample."""
+    return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
+
+
+def _highest_lactic_rate(people: People, precision: Precision) -> Floats:
+    """Mean lactic flow of 30 s of all-out striking, fresh [mL/kg/s], shape (k,)."""
+    alone = simulate(
+        np.array([LACTIC_REFERENCE_S]), np.array([TEMPOS["all-out"].demand_frac]), people, sample_s=1e4,
+        precision=precision,
+    )  # fmt: skip
+    return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
+
+
+def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
+    intervals = timeline.intervals
+    at = np.minimum(np.searchsorted(run.segment_end, np.arange(len(run.seconds))), len(intervals) - 1)
+    offset = np.array([heart_rate.offset(i.kind, i.tempo) for i in intervals])[at]
+    rest_frac = resting_uptake_frac(cohort.people.vo2max_ml_kg_s)
+    return heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
+
+
+def measure(
+    who: Person, timeline: Timeline, bouts: tuple[Bout, ...], cohort: Cohort, sample_s: float, precision: Precision
+) -> Measured:
+    """Run the timeline for a cohort, and ten minutes of rest after it, and measure everything."""
+    intervals = timeline.intervals
+    asked_frac = np.array([TEMPOS[i.tempo].demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
+    lengths = np.array([float(i.seconds) for i in intervals])
+    V = cohort.people.vo2max_ml_kg_s
+    resting = resting_uptake_frac(V)
+    whole = simulate(
+        np.append(lengths, AFTER_S), np.vstack([asked_frac, resting]), cohort.people, sample_s=sample_s,
+        precision=precision,
+    )  # fmt: skip
+    run = whole.first(len(intervals))
+    heart = _heart(run, timeline, cohort)
+    lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
+
+    starts = np.concatenate(([0], run.segment_end[:-1]))
+    aerobic, alactic, lactic, delivered = (
+        run.energy_aerobic,
+        run.energy_alactic,
+        run.energy_lactic,
+        run.energy_delivered,
+    )
+    asked = asked_frac * lengths[:, None] * V
+
+    def by_bout(energy: Floats) -> Floats:
+        return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
+
+    hard = {name: by_bout(energy) for name, energy in (("aerobic", aerobic), ("alactic", alactic), ("lactic", lactic))}
+    spent = np.maximum(sum(energy.sum(axis=0) for energy in hard.values()), 1e-9)
+    fade = 1.0 - by_bout(delivered) / by_bout(asked)
+    bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
+    sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
+    held = np.minimum(delivered / asked, 1.0)
+    strikes = np.array([i.seconds / 60 * TEMPOS[i.tempo].strikes_per_min * cohort.strike_scale[i.tempo]
+                        for i in intervals]) * held  # fmt: skip
+    minutes = timeline.total_s / 60
+    rpe = np.full(len(V), session_rpe(timeline))
+    lactate_oxygen = O2_EQUIVALENT_ML_KG_PER_MMOL * (lactate_peak - RESTING_MMOL)
+    after = whole.energy_aerobic[-1] - resting * V * AFTER_S
+    oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
+    to_kcal = who.mass_kg * KCAL_PER_L_O2 / 1000
+    beat = heart / cohort.hr_max_bpm
+    lactic_lowest = 1.0 - run.over_segments(run.lactic_used, np.maximum)
+    figures = {
+        "sprint_at_start": sprint_at_start.mean(axis=0),
+        "sprint_at_start_lowest": sprint_at_start.min(axis=0),
+        "sprint_lowest": run.sprint_left.min(axis=0),
+        "lactic_used_highest": run.lactic_used.max(axis=0),
+        "lactic_used_end": run.lactic_used[-1],
+        "lactic_reserve_lowest": lactic_lowest.min(axis=0),
+        "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
+        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / _highest_lactic_rate(cohort.people, precision),
+        "vo2_90_min": _minutes(run, run.uptake_frac >= 0.9),
+        "vo2_75_88_min": _minutes(run, (run.uptake_frac >= 0.75) & (run.uptake_frac <= 0.88)),
+        "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),
+        "hr_60_75_min": _minutes(run, (beat >= 0.60) & (beat <= 0.75)),
+        "base_min": _minutes(run, (run.uptake_frac >= 0.40) & (run.uptake_frac <= 0.70)),
+        "aerobic_share": hard["aerobic"].sum(axis=0) / spent,
+        "alactic_share": hard["alactic"].sum(axis=0) / spent,
+        "lactic_share": hard["lactic"].sum(axis=0) / spent,
+        "fade_mean": fade.mean(axis=0),
+        "fade_last": fade[-1],
+        "o2_deficit_ml_kg": alactic.sum(axis=0) + lactic.sum(axis=0),
+        "lactate_peak_mmol": lactate_peak,
+        "heart_rate_peak_bpm": heart.max(axis=0),
+        "kcal": oxygen * to_kcal,
+        "kcal_met": np.full(len(V), kcal_of_met(BAG_MET, who.mass_kg, minutes)),
+        "strikes": strikes.sum(axis=0),
+        "rpe": rpe,
+        "load": rpe * minutes,
+    }
+    gross = aerobic + np.maximum(alactic, 0) + lactic
+    by_interval = {
+        "fade": 1.0 - delivered / asked,
+        "aerobic_share": aerobic / gross,
+        "alactic_share": np.maximum(alactic, 0) / gross,
+        "lactic_share": lactic / gross,
+        "sprint_lowest": run.over_segments(run.sprint_left, np.minimum),
+        "lactic_lowest": lactic_lowest,
+        "uptake_highest": run.over_segments(run.uptake_frac, np.maximum),
+        "heart_rate_end_bpm": heart[run.segment_end],
+        "kcal": (aerobic + np.maximum(alactic, 0) + lactic) * to_kcal,
+        "strikes": strikes,
+    }
+    return Measured(run, heart, lactate, figures, {"fade": fade, "sprint_at_start": sprint_at_start}, by_interval)

@@ -1,0 +1,50 @@
+"""What must be known around a session before it can be called safe: screening, bout, recent days, heat, injuries."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+Limb = Literal["lead hand", "rear hand", "lead leg", "rear leg"]
+ScreeningOutcome = Literal["clear", "gradual", "clearance before vigorous", "clearance", "stop"]
+
+
+@dataclass(frozen=True)
+class Screening:
+    """Answers of a pre-participation screening, and whether a physician has cleared the person since."""
+
+    regularly_active: bool
+    """Planned activity, at least moderate, 30 min on 3 days a week for 3 months."""
+    known_disease: bool
+    """Cardiovascular, metabolic or renal."""
+    symptoms: bool
+    """Any sign or symptom, such as chest pain, breathlessness at rest, dizziness, palpitations, swollen ankles."""
+    cleared: bool = False
+    """By a physician within the last twelve months, with no change since."""
+
+    @property
+    def outcome(self) -> ScreeningOutcome:
+        """The logic of Riebe et al. 2015, MSSE 47:2473-2479, from memory."""
+        if self.cleared:
+            return "clear"
+        if self.symptoms:
+            return "stop" if self.regularly_active else "clearance"
+        if self.known_disease:
+            return "clearance before vigorous" if self.regularly_active else "clearance"
+        return "clear" if self.regularly_active else "gradual"
+
+
+@dataclass(frozen=True)
+class Circumstances:
+    """Everything is optional: a rule whose fact is not known keeps silent, save for a missing screening."""
+
+    of_somebody: bool = True
+    """Whether this is about a person: nobody's screening can be missing."""
+    screening: Screening | None = None
+    days_to_bout: int | None = None
+    hours_since_lactic: float | None = None
+    """Since the end of the last session that emptied the lactic store."""
+    wbgt_c: float | None = None
+    """Wet-bulb globe temperature in the hall [°C]; not the air temperature."""
+    concussion_uncleared: bool = False
+    """A knock-out or a suspected concussion that no licensed physician has cleared."""
+    strikes_this_week: dict[Limb, float] = field(default_factory=dict)
+    """Counted or expected in the last seven days, this session not among them."""

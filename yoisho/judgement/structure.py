@@ -1,0 +1,129 @@
+"""The shape of a session, for measures that need no simulation: efforts, rests, rounds and their order."""
+
+from collections import Counter
+from dataclasses import dataclass
+
+from yoisho.engine.readout import Reading
+from yoisho.session.rules import RULE_SETS, RuleSet
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import Timeline
+
+SKILLED = ("technique", "combination", "freestyle")
+"""Tempos at which technique can be worked on."""
+ROUND_BREAK_S = 30
+"""A pause of this length or more ends a round."""
+
+
+@dataclass(frozen=True)
+class RoundOf:
+    """Consecutive intervals from one long pause to the next."""
+
+    first: int
+    last: int
+    seconds: int
+    rest_s: int
+    """The pause after it; 0 after the last."""
+
+
+def pauses(reading: Reading) -> list[int]:
+    """Seconds between one effort and the next."""
+    pairs = zip(reading.bouts, reading.bouts[1:], strict=False)
+    return [reading.timeline.intervals[b.first].start_s - reading.timeline.intervals[a.last].end_s for a, b in pairs]
+
+
+def rounds_of(timeline: Timeline) -> list[RoundOf]:
+    """The session's rounds: of all stretches between long pauses, those of the length that most time is spent in."""
+    groups: list[RoundOf] = []
+    start: int | None = None
+    for index, interval in enumerate(timeline.intervals):
+        pause = interval.kind != "work" and interval.seconds >= ROUND_BREAK_S
+        if not pause and start is None:
+            start = index
+        if start is not None and (pause or index == len(timeline.intervals) - 1):
+            last = index - 1 if pause else index
+            seconds = timeline.intervals[last].end_s - timeline.intervals[start].start_s
+            groups.append(RoundOf(start, last, seconds, interval.seconds if pause else 0))
+            start = None
+    spent = Counter[int]()
+    for group in groups:
+        spent[group.seconds] += group.seconds
+    if not spent:
+        return []
+    length = max(spent, key=lambda seconds: (spent[seconds], seconds))
+    return [group for group in groups if group.seconds == length]
+
+
+def rules_for(reading: Reading) -> RuleSet:
+    """The person's rule set; where none is known, the one whose rounds and rests come nearest to the session's."""
+    known = RULE_SETS.get(reading.who.rule_set or "")
+    if known:
+        return known
+    rounds = rounds_of(reading.timeline)
+    length = rounds[0].seconds if rounds else 0
+    rest = max((one.rest_s for one in rounds[:-1]), default=60)
+    return min(
+        RULE_SETS.values(),
+        key=lambda rules: (abs(rules.round_s - length) + abs(rules.rest_s - rest), abs(rules.rounds - len(rounds))),
+    )
+
+
+def _thirds(reading: Reading, one: RoundOf) -> tuple[float, float, float]:
+    """Mean demand of the first, second and last third of a round [x VO2max]."""
+    intervals = reading.timeline.intervals[one.first : one.last + 1]
+    begin, third = intervals[0].start_s, one.seconds / 3
+    means = []
+    for number in range(3):
+        left, right = begin + number * third, begin + (number + 1) * third
+        asked = sum(
+            max(0.0, min(i.end_s, right) - max(i.start_s, left)) * TEMPOS[i.tempo].demand_frac for i in intervals
+        )
+        means.append(asked / third)
+    return means[0], means[1], means[2]
+
+
+def _round_figures(reading: Reading) -> dict[str, float]:
+    rounds, rules = rounds_of(reading.timeline), rules_for(reading)
+    if not rounds:
+        return {"round_s": 0, "round_ratio": 0, "round_rest_ratio": 0, "rounds_ratio": 0, "round_order": 0,
+                "fade_last_round": 0}  # fmt: skip
+    rests = [one.rest_s for one in rounds[:-1]] or [0]
+    order = []
+    for one in rounds:
+        first, middle, last = _thirds(reading, one)
+        order.append(min(first, last) - middle)
+    fade = reading.measured.intervals["fade"][:, 0]
+    inside = range(rounds[-1].first, rounds[-1].last + 1)
+    asked = [reading.timeline.intervals[i].seconds * TEMPOS[reading.timeline.intervals[i].tempo].demand_frac
+             for i in inside]  # fmt: skip
+    return {
+        "round_s": rounds[0].seconds,
+        "round_ratio": rounds[0].seconds / rules.round_s,
+        "round_rest_ratio": sum(rests) / len(rests) / rules.rest_s,
+        "rounds_ratio": len(rounds) / rules.rounds,
+        "round_order": sum(order) / len(order),
+        "fade_last_round": sum(a * fade[i] for a, i in zip(asked, inside, strict=True)) / sum(asked),
+    }
+
+
+def structure(reading: Reading) -> dict[str, float]:
+    """Every structural number a purpose may ask about, by name."""
+    bouts, timeline = reading.bouts, reading.timeline
+    work_s = sum(bout.seconds for bout in bouts)
+    asked = sum(
+        interval.seconds * TEMPOS[interval.tempo].demand_frac
+        for bout in bouts
+        for interval in timeline.intervals[bout.first : bout.last + 1]
+    )
+    skilled = sum(i.seconds for i in timeline.intervals if i.tempo in SKILLED)
+    between = pauses(reading)
+    heart_holds = not reading.who.heart_rate_lowering_medication
+    threshold = reading.figures["hr_80_90_min" if heart_holds else "vo2_75_88_min"].value
+    return {
+        "bouts": len(bouts),
+        "bout_s": work_s / len(bouts),
+        "rest_s": sum(between) / len(between) if between else 0.0,
+        "demand": asked / work_s,
+        "skill_share": skilled / timeline.work_s,
+        "threshold_min": max(threshold, reading.figures["vo2_75_88_min"].value),
+        **_round_figures(reading),
+    }

@@ -1,0 +1,84 @@
+"""The whole method document, and the same as Markdown."""
+
+from functools import cache
+
+from yoisho.engine.parameters import fitted
+from yoisho.engine.studies import STUDIES
+from yoisho.method import engine_sections as engine
+from yoisho.method import judgement_sections as judgement
+from yoisho.method.document import FitRow, Method, Section, Table
+
+
+def fit_rows() -> tuple[FitRow, ...]:
+    """The fit's rows as `make fit` wrote them; none may be missing."""
+    notes = {(study.id, row.what): row.note for study in STUDIES.values() for row in study.rows}
+    return tuple(
+        FitRow(
+            row["source"], row["what"], row["unit"], row["published"], row["tolerance"], row["ratio"],
+            row["confidence"], row["value"], row["residual"], row["within"], notes[row["study"], row["what"]],
+        )
+        for row in fitted()["rows"]
+    )  # fmt: skip
+
+
+def said(row: FitRow, value: float) -> str:
+    if row.ratio and value >= 3600:
+        return "does not end"
+    unit = f" {row.unit}" if row.unit else ""
+    return (f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}") + unit
+
+
+def _fit(rows: tuple[FitRow, ...]) -> Section:
+    hits = sum(row.within for row in rows)
+    cells = tuple(
+        (row.source, row.what, said(row, row.published),
+         f"x {row.tolerance:g}" if row.ratio else f"± {row.tolerance:g}", said(row, row.value),
+         "within" if row.within else "missed", f"{row.confidence} %", row.note)
+        for row in rows
+    )  # fmt: skip
+    return Section(
+        "fit", "The fit: published figures and this model",
+        (
+            f"{hits} of {len(rows)} published figures are met within their tolerance. Those that are not stand here "
+            "too: none was dropped. Confidence is how sure we are that the figure, recalled from memory, is the "
+            "published one.",
+        ),
+        (),
+        (Table("Published and modelled",
+               ("source", "figure", "published", "tolerance", "model", "", "confidence", "note"), cells),),
+    )  # fmt: skip
+
+
+@cache
+def method() -> Method:
+    rows = fit_rows()
+    sections = (
+        engine.stores(), engine.parameters(), _fit(rows), engine.effort(), engine.people(), engine.readouts(),
+        judgement.purposes(), judgement.safety(), judgement.rule_sets(), judgement.limits(),
+    )  # fmt: skip
+    return Method(sections, rows)
+
+
+def _table(table: Table) -> list[str]:
+    def line(cells: tuple[str, ...]) -> str:
+        return "| " + " | ".join(cell.replace("|", "\\|") for cell in cells) + " |"
+
+    return [f"*{table.caption}*", "", line(table.columns), "|" + "---|" * len(table.columns),
+            *(line(row) for row in table.rows), ""]  # fmt: skip
+
+
+def markdown() -> str:
+    """The document for `docs/method.md`."""
+    lines = [
+        "# How Yoisho works it out", "",
+        "Written by the software itself (`make docs`) from the data it computes with; the app shows the same page. "
+        "Nothing here is a measurement of a person.", "",
+    ]  # fmt: skip
+    for section in method().sections:
+        lines += [f"## {section.title}", ""]
+        lines += [part for text in section.text for part in (text, "")]
+        for equation in section.equations:
+            lines += [f"    {equation.text}", "", f"*{equation.name}*: {equation.about}.", ""]
+        for table in section.tables:
+            lines += _table(table)
+    return "\n".join(lines).rstrip() + "\n"
