@@ -14,14 +14,15 @@ def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
     if who is None:
         return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
     now = timezone.now()
-    log = LogEntry.objects.filter(club=who.club, person=who)
-    last = log.filter(lactic=True, started_at__lte=now).first()
-    week = log.filter(started_at__gt=now - timedelta(days=7)).values_list("expected_strikes", flat=True)
-    half = sum(week) / 2
+    week = LogEntry.objects.filter(
+        club_id=who.club_id, person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
+    ).values_list("started_at", "lactic", "expected_strikes")
+    last = max((began for began, lactic, _ in week if lactic), default=None)
+    half = sum(strikes for _, _, strikes in week) / 2
     return Circumstances(
         screening=who.screening,
         days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,
-        hours_since_lactic=(now - last.started_at).total_seconds() / 3600 if last else None,
+        hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
         wbgt_c=wbgt_c,
         concussion_uncleared=who.concussion_uncleared,
         strikes_this_week={"lead hand": half, "rear hand": half},

@@ -49,6 +49,16 @@ def test_undo_and_redo_take_every_edit_back_and_forth(bench):
     expect(total(bench)).to_have_text("Total 3:30")
 
 
+def test_what_is_typed_as_the_first_score_arrives_takes_the_place_of_the_line(bench):
+    bench.get_by_role("button", name="Add a part").click()
+    pattern = bench.get_by_label("Pattern")
+    expect(pattern).to_be_focused()
+    expect(pattern).not_to_have_value("")
+    bench.keyboard.type(TABATA)
+    expect(pattern).to_have_value(TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+
+
 def test_a_wrong_word_is_named_at_its_character_and_mended_with_one_key(bench):
     type_pattern(bench, "2 x (30 technique, 30 speed) rest 0:15")
     expect(total(bench)).to_have_text("Total 2:15")

@@ -11,6 +11,7 @@ References (all from memory):
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -93,6 +94,7 @@ class StrikeTest:
         return self.thirty_s / REFERENCE_SPEED_STRIKES_IN_30_S
 
 
+@lru_cache(maxsize=512)
 def reserve_s_of_model(vo2max_ml_kg_min: float, parameters: Parameters = REFERENCE) -> float:
     """Work above the end power in 3 minutes of all-out striking, as seconds at the end power, for an average person."""
     demand = np.full(2, TEMPOS["all-out"].demand_frac)

@@ -89,48 +89,31 @@ def _flows(F, L, v, W, D, per_CF, per_CL, CL, alactic_top, lactic_top, heavy, sl
 
 
 @njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _look(F, L, v, W, who, exhausted, now, n, dF, dL, dv, dW, delivered, slow, lactic):  # type: ignore[no-untyped-def]
-    """The rates of everybody, side by side: a loop without branches over plain columns, which the compiler widens."""
+def _advance_many(steps, begun, F, L, v, W, energy, exhausted, D, per_CF, per_CL, CL, alactic_top,  # type: ignore[no-untyped-def]
+                  lactic_top, heavy, slow_target, n):  # fmt: skip
+    """Some steps of Heun's method at one demand, in place, for people side by side: bound by how much is computed."""
     real = F.dtype.type
-    D, per_CF, per_CL, CL, alactic_top, lactic_top, heavy, slow_target = who
-    for k in range(F.shape[0]):
-        dF[k], dL[k], dv[k], dW[k], delivered[k], slow[k], lactic[k], capability = _flows(
-            F[k], L[k], v[k], W[k], D[k], per_CF[k], per_CL[k], CL[k], alactic_top[k], lactic_top[k], heavy[k],
-            slow_target[k], n, real)  # fmt: skip
-        short = (D[k] - capability > n.shortfall) & (D[k] < real(ALL_OUT))
-        exhausted[k] = min(exhausted[k], now if short else real(NEVER))
-
-
-@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _add(column, now, then, now_h, then_h):  # type: ignore[no-untyped-def]
-    for k in range(column.shape[0]):
-        column[k] += now_h * now[k] + then_h * then[k]
-
-
-@njit(fastmath=_FAST, error_model="numpy", boundscheck=False, inline="always")
-def _step_many(state, now, then, who, exhausted, time, n, now_h, then_h):  # type: ignore[no-untyped-def]
-    _look(state[0], state[1], state[2], state[3], who, exhausted, time, n,
-          now[0], now[1], now[2], now[3], now[4], now[5], now[7])  # fmt: skip
-    now[6, :] = state[2]
-    for row in range(8):
-        _add(state[row], now[row], then[row], now_h, then_h)
-
-
-@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _advance_many(steps, fresh, begun, state, rates, turn, who, exhausted, n):  # type: ignore[no-untyped-def]
-    """Some steps at one demand, in place. `rates[turn]` holds the rates of the step before; returns the next turn."""
-    real = state.dtype.type
-    whole, now_h, then_h = n.step_s, n.step_s * real(1.5), n.step_s * real(-0.5)
-    if fresh:
-        before = state.copy()
-        _step_many(state, rates[1 - turn], rates[turn], who, exhausted, real(begun) * whole, n, whole, real(0.0))
-        _step_many(state, rates[turn], rates[1 - turn], who, exhausted, real(NEVER), n, real(0.0), real(0.0))
-        state[:] = before + whole * real(0.5) * (rates[0] + rates[1])
-        turn = 1 - turn
-    for step in range(1 if fresh else 0, steps):
-        _step_many(state, rates[1 - turn], rates[turn], who, exhausted, real(begun + step) * whole, n, now_h, then_h)
-        turn = 1 - turn
-    return turn
+    h = n.step_s
+    half = real(0.5) * n.step_s
+    for step in range(steps):
+        now = real(begun + step) * h
+        for k in range(F.shape[0]):
+            dF, dL, dv, dW, d1, s1, g1, capability = _flows(
+                F[k], L[k], v[k], W[k], D[k], per_CF[k], per_CL[k], CL[k], alactic_top[k], lactic_top[k], heavy[k],
+                slow_target[k], n, real)  # fmt: skip
+            eF, eL, ev, eW, d2, s2, g2, _c = _flows(
+                F[k] + h * dF, L[k] + h * dL, v[k] + h * dv, W[k] + h * dW, D[k], per_CF[k], per_CL[k], CL[k],
+                alactic_top[k], lactic_top[k], heavy[k], slow_target[k], n, real)  # fmt: skip
+            short = (D[k] - capability > n.shortfall) & (D[k] < real(ALL_OUT))
+            exhausted[k] = min(exhausted[k], now if short else real(NEVER))
+            energy[0, k] += half * (d1 + d2)
+            energy[1, k] += half * (s1 + s2)
+            energy[2, k] += half * (real(2.0) * v[k] + h * dv)
+            energy[3, k] += half * (g1 + g2)
+            F[k] += half * (dF + eF)
+            L[k] += half * (dL + eL)
+            v[k] += half * (dv + ev)
+            W[k] += half * (dW + eW)
 
 
 @njit(inline="always")
@@ -139,13 +122,17 @@ def _alone(rows):  # type: ignore[no-untyped-def]
 
 
 @njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _advance_one(steps, fresh, begun, state, rates, turn, who, exhausted, n):  # type: ignore[no-untyped-def]
-    """The same for one person alone, in numbers that stay in the processor: twice as fast as columns of one."""
+def _advance_one(steps, fresh, begun, state, last, exhausted, D, per_CF, per_CL, CL, alactic_top,  # type: ignore[no-untyped-def]
+                 lactic_top, heavy, slow_target, n):  # fmt: skip
+    """The same for one person alone, bound by waiting for one number after the other.
+
+    So by the second-order Adams-Bashforth method, one look at the flows a step, begun anew by a step of Heun's after
+    every change of demand (`fresh`); `last` holds the rates of the step before.
+    """
     real = state.dtype.type
     h = n.step_s
-    D, per_CF, per_CL, CL, alactic_top, lactic_top, heavy, slow_target = who
     F, L, v, W, delivered, slow, aerobic, lactic = _alone(state)
-    pF, pL, pv, pW, pd, ps, pa, pg = _alone(rates[turn])
+    pF, pL, pv, pW, pd, ps, pa, pg = _alone(last)
     failed = exhausted[0]
     for step in range(steps):
         dF, dL, dv, dW, d, s, g, capability = _flows(
@@ -169,17 +156,15 @@ def _advance_one(steps, fresh, begun, state, rates, turn, who, exhausted, n):  #
     for row, value in enumerate((F, L, v, W, delivered, slow, aerobic, lactic)):
         state[row, 0] = value
     for row, value in enumerate((pF, pL, pv, pW, pd, ps, pa, pg)):
-        rates[turn, row, 0] = value
+        last[row, 0] = value
     exhausted[0] = failed
-    return turn
 
 
-@njit(cache=True, fastmath=_FAST, error_model="numpy", boundscheck=False)
+@njit(cache=True, nogil=True, fastmath=_FAST, error_model="numpy", boundscheck=False)
 def integrate(demand, stretch_segment, stretch_steps, CF_s, CL_s, flow_scale, resting, n, out, exhausted):  # type: ignore[no-untyped-def]
     """Fill `out` (rows, samples, people) and `exhausted` (people).
 
-    Second-order Adams-Bashforth, one look at the flows a step, begun anew by a step of Heun's method after every
-    change of demand. Rows: sprint left, lactic used, uptake, then energy delivered, slow, aerobic and lactic so far
+    Rows: sprint left, lactic used, uptake, then energy delivered, slow, aerobic and lactic so far
     [s x VO2max]. A stretch is so many steps within one segment, with a sample at its end.
     """
     people = CF_s.shape[0]
@@ -187,7 +172,7 @@ def integrate(demand, stretch_segment, stretch_steps, CF_s, CL_s, flow_scale, re
     state = np.zeros((8, people), CF_s.dtype)
     state[0] = real(1.0) - resting / n.drive_gain
     state[2] = resting
-    rates = np.zeros((2, 8, people), CF_s.dtype)
+    last = np.zeros((8, people), CF_s.dtype)
     D, heavy, lactic_top, slow_target = (
         np.zeros_like(CF_s),
         np.zeros_like(CF_s),
@@ -195,10 +180,9 @@ def integrate(demand, stretch_segment, stretch_steps, CF_s, CL_s, flow_scale, re
         np.zeros_like(CF_s),
     )
     alactic_top = n.sprint_flow * (real(1.0) + n.sprint_shape) * flow_scale
-    who = (D, real(1.0) / CF_s, real(1.0) / CL_s, CL_s, alactic_top, lactic_top, heavy, slow_target)
+    per_CF, per_CL = real(1.0) / CF_s, real(1.0) / CL_s
     out[:3, 0] = state[:3]
     done = 0
-    turn = 0
     for stretch in range(stretch_steps.shape[0]):
         fresh = stretch == 0 or stretch_segment[stretch] != stretch_segment[stretch - 1]
         for k in range(people if fresh else 0):
@@ -209,9 +193,11 @@ def integrate(demand, stretch_segment, stretch_steps, CF_s, CL_s, flow_scale, re
             slow_target[k] = heavy[k] * min(max(n.slow_gain * (D[k] - n.slow_threshold), real(0.0)), n.slow_ceiling)
         steps = stretch_steps[stretch]
         if people == 1:
-            turn = _advance_one(steps, fresh, done, state, rates, turn, who, exhausted, n)
+            _advance_one(steps, fresh, done, state, last, exhausted, D, per_CF, per_CL, CL_s, alactic_top,
+                         lactic_top, heavy, slow_target, n)  # fmt: skip
         else:
-            turn = _advance_many(steps, fresh, done, state, rates, turn, who, exhausted, n)
+            _advance_many(steps, done, state[0], state[1], state[2], state[3], state[4:], exhausted, D, per_CF, per_CL,
+                          CL_s, alactic_top, lactic_top, heavy, slow_target, n)  # fmt: skip
         done += steps
         out[:3, stretch + 1] = state[:3]
         out[3:, stretch + 1] = state[4:]

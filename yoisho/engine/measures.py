@@ -1,6 +1,7 @@
 """Everything that is measured on one run of a timeline, for one person or for many draws of one at once."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -28,14 +29,39 @@ class Measured:
 
     run: Run
     """The session itself, without the minutes after it."""
+    oxygen_after_ml_kg: Floats
+    """Breathed above rest in the ten minutes after it, shape (k,)."""
     heart_rate_bpm: Floats
     lactate_mmol: Floats
     figures: dict[str, Floats]
     """Of the whole session, each of shape (k,)."""
     bouts: dict[str, Floats]
     """`fade` and `sprint_at_start`, each of shape (b, k)."""
-    intervals: dict[str, Floats]
-    """Of every interval, each of shape (s, k)."""
+    asked_ml_kg: Floats
+    """Energy asked of every interval, shape (s, k)."""
+    strikes: Floats
+    """Expected in every interval, shape (s, k)."""
+    to_kcal: float
+    """kcal of a mL O2/kg, for this person."""
+
+    @cached_property
+    def intervals(self) -> dict[str, Floats]:
+        """Of every interval, each of shape (s, k). Worked out when first asked for."""
+        run = self.run
+        aerobic, alactic, lactic = run.energy_aerobic, np.maximum(run.energy_alactic, 0), run.energy_lactic
+        gross = aerobic + alactic + lactic
+        return {
+            "fade": 1.0 - run.energy_delivered / self.asked_ml_kg,
+            "aerobic_share": aerobic / gross,
+            "alactic_share": alactic / gross,
+            "lactic_share": lactic / gross,
+            "sprint_lowest": run.over_segments(run.sprint_left, np.minimum),
+            "lactic_lowest": 1.0 - run.over_segments(run.lactic_used, np.maximum),
+            "uptake_highest": run.over_segments(run.uptake_frac, np.maximum),
+            "heart_rate_end_bpm": self.heart_rate_bpm[run.segment_end],
+            "kcal": gross * self.to_kcal,
+            "strikes": self.strikes,
+        }
 
 
 def _minutes(run: Run, inside: np.ndarray) -> Floats:
@@ -60,20 +86,40 @@ def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
     return heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
 
 
+def _run(timeline: Timeline, asked_frac: Floats, people: People, sample_s: float) -> tuple[Run, Floats]:
+    """The session, and the oxygen breathed above rest in the ten minutes after it, run out at rest."""
+    resting = resting_uptake_frac(people.vo2max_ml_kg_s)
+    lengths = np.array([*(float(i.seconds) for i in timeline.intervals), AFTER_S])
+    whole = simulate(lengths, np.vstack([asked_frac, resting]), people, sample_s=sample_s)
+    after = whole.energy_aerobic[-1] - resting * people.vo2max_ml_kg_s * AFTER_S
+    return whole.first(len(timeline.intervals)), after
+
+
 def measure(
-    who: Person, timeline: Timeline, bouts: tuple[Bout, ...], cohort: Cohort, sample_s: float, precision: Precision
+    who: Person,
+    timeline: Timeline,
+    bouts: tuple[Bout, ...],
+    cohort: Cohort,
+    sample_s: float,
+    like: "Measured | None" = None,
 ) -> Measured:
-    """Run the timeline for a cohort, and ten minutes of rest after it, and measure everything."""
+    """Run the timeline for a cohort and measure everything.
+
+    Draws are run in single precision and take the oxygen after the bell from the best guess they are `like`: a
+    small part of the whole, and a fifth of the work.
+    """
     intervals = timeline.intervals
     asked_frac = np.array([TEMPOS[i.tempo].demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
     lengths = np.array([float(i.seconds) for i in intervals])
     V = cohort.people.vo2max_ml_kg_s
-    resting = resting_uptake_frac(V)
-    whole = simulate(
-        np.append(lengths, AFTER_S), np.vstack([asked_frac, resting]), cohort.people, sample_s=sample_s,
-        precision=precision,
-    )  # fmt: skip
-    run = whole.first(len(intervals))
+    precision: Precision = np.float32 if like else np.float64
+    if like:
+        run, after = (
+            simulate(lengths, asked_frac, cohort.people, sample_s=sample_s, precision=precision),
+            (like.oxygen_after_ml_kg),
+        )
+    else:
+        run, after = _run(timeline, asked_frac, cohort.people, sample_s)
     heart = _heart(run, timeline, cohort)
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 
@@ -100,18 +146,17 @@ def measure(
     minutes = timeline.total_s / 60
     rpe = np.full(len(V), session_rpe(timeline))
     lactate_oxygen = O2_EQUIVALENT_ML_KG_PER_MMOL * (lactate_peak - RESTING_MMOL)
-    after = whole.energy_aerobic[-1] - resting * V * AFTER_S
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
     to_kcal = who.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm
-    lactic_lowest = 1.0 - run.over_segments(run.lactic_used, np.maximum)
+    deepest = run.lactic_used.max(axis=0)
     figures = {
         "sprint_at_start": sprint_at_start.mean(axis=0),
         "sprint_at_start_lowest": sprint_at_start.min(axis=0),
         "sprint_lowest": run.sprint_left.min(axis=0),
-        "lactic_used_highest": run.lactic_used.max(axis=0),
+        "lactic_used_highest": deepest,
         "lactic_used_end": run.lactic_used[-1],
-        "lactic_reserve_lowest": lactic_lowest.min(axis=0),
+        "lactic_reserve_lowest": 1.0 - deepest,
         "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
         "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / _highest_lactic_rate(cohort.people, precision),
         "vo2_90_min": _minutes(run, run.uptake_frac >= 0.9),
@@ -133,17 +178,5 @@ def measure(
         "rpe": rpe,
         "load": rpe * minutes,
     }
-    gross = aerobic + np.maximum(alactic, 0) + lactic
-    by_interval = {
-        "fade": 1.0 - delivered / asked,
-        "aerobic_share": aerobic / gross,
-        "alactic_share": np.maximum(alactic, 0) / gross,
-        "lactic_share": lactic / gross,
-        "sprint_lowest": run.over_segments(run.sprint_left, np.minimum),
-        "lactic_lowest": lactic_lowest,
-        "uptake_highest": run.over_segments(run.uptake_frac, np.maximum),
-        "heart_rate_end_bpm": heart[run.segment_end],
-        "kcal": (aerobic + np.maximum(alactic, 0) + lactic) * to_kcal,
-        "strikes": strikes,
-    }
-    return Measured(run, heart, lactate, figures, {"fade": fade, "sprint_at_start": sprint_at_start}, by_interval)
+    by_bout_figures = {"fade": fade, "sprint_at_start": sprint_at_start}
+    return Measured(run, after, heart, lactate, figures, by_bout_figures, asked, strikes, to_kcal)

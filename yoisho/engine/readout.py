@@ -136,9 +136,9 @@ def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
     bouts = find_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    found = measure(who, timeline, bouts, best_guess(who), 1.0, np.float64)
+    found = measure(who, timeline, bouts, best_guess(who), 1.0)
     sample_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
-    spread = measure(who, timeline, bouts, draws(who), sample_s, np.float32) if ranges else None
+    spread = measure(who, timeline, bouts, draws(who), sample_s, like=found) if ranges else None
     run = found.run
     exhausted = float(run.exhausted_at_s[0])
     drawn = spread.bouts if spread else {"fade": None, "sprint_at_start": None}

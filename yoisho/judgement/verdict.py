@@ -7,6 +7,7 @@ from yoisho.engine.readout import Reading
 from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
 from yoisho.judgement.targets import TARGETS, Measure, Target, Unit
 from yoisho.session.clock import clock
+from yoisho.session.rules import RuleSet
 
 _LEAST = 0.01
 """A measure missed altogether still leaves the score comparable."""
@@ -96,7 +97,7 @@ def _speaks_of(measure: Measure, reading: Reading) -> tuple[int, ...]:
     return tuple(inside)
 
 
-def _reason(measure: Measure, value: float, reading: Reading) -> Reason:
+def _reason(measure: Measure, value: float, reading: Reading, rules: RuleSet) -> Reason:
     desirability = measure.desirability(value)
     if desirability >= 0.999:
         template, wanted = measure.met, 0.0
@@ -104,7 +105,6 @@ def _reason(measure: Measure, value: float, reading: Reading) -> Reason:
         template, wanted = measure.low, measure.full_from
     else:
         template, wanted = measure.high, measure.full_to
-    rules = rules_for(reading)
     text = template.format(
         value=_say(value, measure.unit),
         wanted=_say(wanted, measure.unit) if isfinite(wanted) else "",
@@ -126,8 +126,9 @@ def judge(reading: Reading, target_id: str | None = None) -> Verdict:
     if reached >= scores[best] - _EQUAL:
         best = target.id
     strokes, grade = next(((s, word) for least, s, word in _GRADES if reached >= least), (1, "Off target"))
+    rules = rules_for(reading)
     reasons = sorted(
-        (_reason(measure, values[measure.figure], reading) for measure in target.measures),
+        (_reason(measure, values[measure.figure], reading, rules) for measure in target.measures),
         key=lambda reason: (reason.met, reason.desirability),
     )
     if strokes >= 4:

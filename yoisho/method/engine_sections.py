@@ -49,9 +49,10 @@ def stores() -> Section:
             "Uptake driven by the sprint store is the first-order picture of Meyer (1988); with the lactic store "
             "it is a relation of the hydraulic models of Margaria and Morton. The capability line is what makes "
             "all-out efforts fade, and hard bouts fail before the stores are empty.",
-            f"Integrated by Heun's method in steps of {STEP_S:g} s. Checked against scipy's solve_ivp at tight "
-            "tolerance: every store within 0.5 %, uptake within 0.2 % of VO2max. Energy balances: delivered + S = "
-            "aerobic + alactic + lactic, to 1e-6.",
+            f"Integrated in steps of {STEP_S:g} s by two methods of the second order: Adams and Bashforth's for the "
+            "best guess, Heun's for the draws. Checked against scipy's solve_ivp at tight tolerance: every store "
+            "within 0.5 %, uptake within 0.2 % of VO2max. Energy balances: delivered + S = aerobic + alactic + "
+            "lactic, to 1e-6.",
             "What must hold whatever the parameters, and is tested on random timelines and people: at equal ratio "
             "longer bouts use more of the lactic store; less intense recovery never shortens how long work lasts; "
             "more rest never gives more fade; higher demand never exhausts later; stores stay between 0 and 1.",

@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
+import { flushSync } from "react-dom";
 import { Link, useParams } from "react-router";
 import { api, need, Refused, type Schemas } from "../api/client";
 import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
@@ -95,9 +96,12 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     setOpen(nowOpen);
   };
   const addPart = (part = newPart(parts.length ? `Part ${parts.length + 1}` : "Main set")) => {
-    setParts([...parts, part]);
-    choose(parts.length, true);
-    setTimeout(() => document.querySelector<HTMLInputElement>("[data-pattern]")?.select());
+    // At once, so that what is typed right after it falls into the new row.
+    flushSync(() => {
+      setParts([...parts, part]);
+      choose(parts.length, true);
+    });
+    document.querySelector<HTMLInputElement>("[data-pattern]")?.select();
   };
   const double = (index: number) => {
     const part = parts[index];

@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { useId, useLayoutEffect, useRef } from "react";
 import type { Typing } from "./useTyped";
 
 interface Props {
@@ -18,6 +18,13 @@ interface Hint {
 export function Pattern({ text, typed, typing, onTyped }: Props) {
   const id = useId();
   const shown = typed ?? text;
+  const input = useRef<HTMLInputElement>(null);
+  // The canonical text comes from the server. Where it arrives under a caret, it stands selected, so that what is
+  // typed just then takes its place and is not hung on to its end.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only where the text itself changes
+  useLayoutEffect(() => {
+    if (typed === null && document.activeElement === input.current) input.current?.select();
+  }, [text]);
   const { refused, away, readAs, waiting } = typing;
   const hint = refused?.faults[0]?.ctx as Hint | null | undefined;
   const before = hint ? shown.slice(0, hint.character - 1) : "";
@@ -25,6 +32,7 @@ export function Pattern({ text, typed, typing, onTyped }: Props) {
   return (
     <div>
       <input
+        ref={input}
         id={id}
         aria-label="Pattern"
         data-pattern
