@@ -86,13 +86,12 @@ def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
     return heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
 
 
-def _run(timeline: Timeline, asked_frac: Floats, people: People, sample_s: float) -> tuple[Run, Floats]:
+def _run_out(lengths: Floats, asked_frac: Floats, people: People, sample_s: float) -> tuple[Run, Floats]:
     """The session, and the oxygen breathed above rest in the ten minutes after it, run out at rest."""
     resting = resting_uptake_frac(people.vo2max_ml_kg_s)
-    lengths = np.array([*(float(i.seconds) for i in timeline.intervals), AFTER_S])
-    whole = simulate(lengths, np.vstack([asked_frac, resting]), people, sample_s=sample_s)
+    whole = simulate(np.append(lengths, AFTER_S), np.vstack([asked_frac, resting]), people, sample_s=sample_s)
     after = whole.energy_aerobic[-1] - resting * people.vo2max_ml_kg_s * AFTER_S
-    return whole.first(len(timeline.intervals)), after
+    return whole.first(len(lengths)), after
 
 
 def measure(
@@ -114,12 +113,10 @@ def measure(
     V = cohort.people.vo2max_ml_kg_s
     precision: Precision = np.float32 if like else np.float64
     if like:
-        run, after = (
-            simulate(lengths, asked_frac, cohort.people, sample_s=sample_s, precision=precision),
-            (like.oxygen_after_ml_kg),
-        )
+        after = like.oxygen_after_ml_kg
+        run = simulate(lengths, asked_frac, cohort.people, sample_s=sample_s, precision=precision)
     else:
-        run, after = _run(timeline, asked_frac, cohort.people, sample_s)
+        run, after = _run_out(lengths, asked_frac, cohort.people, sample_s)
     heart = _heart(run, timeline, cohort)
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 

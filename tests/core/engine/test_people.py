@@ -2,7 +2,8 @@ import numpy as np
 import pytest
 
 from yoisho.engine import heart_rate
-from yoisho.engine.person import PersonError, draws, person
+from yoisho.engine.field_tests import StrikeTest
+from yoisho.engine.person import PersonError, best_guess, draws, person
 
 
 def test_what_is_not_known_is_filled_in_and_says_so():
@@ -58,3 +59,44 @@ def test_an_older_client_with_no_measurements_gets_possible_numbers():
     who = person(age_years=88, sex="female", level="beginner")
     assert 15 <= who.vo2max_ml_kg_min.value <= 30
     assert who.hr_max_bpm.value > who.hr_rest_bpm.value + 30
+
+
+def test_the_stores_go_with_fitness_and_the_flows_with_training():
+    average, fit, sprinter = person(vo2max_ml_kg_min=57), person(vo2max_ml_kg_min=80), person(
+        vo2max_ml_kg_min=57, training="sprint-trained"
+    )  # fmt: skip
+    average_store, fit_store, sprinter_store = (best_guess(who).people for who in (average, fit, sprinter))
+    assert fit_store.lactic_capacity_ml_kg > average_store.lactic_capacity_ml_kg
+    assert fit_store.sprint_capacity_ml_kg / average_store.sprint_capacity_ml_kg == pytest.approx((80 / 57) ** 0.5)
+    assert sprinter_store.lactic_capacity_ml_kg / average_store.lactic_capacity_ml_kg == pytest.approx(1.15)
+    assert sprinter_store.flow_scale[0] == 1.15
+
+
+def test_a_beginner_is_taken_for_untrained_unless_said_otherwise():
+    assert person(level="beginner").anaerobic_scale.value == 0.8
+    assert person(level="beginner", training="trained").anaerobic_scale.value == 1.0
+
+
+@pytest.mark.parametrize("school", ["tanaka", "gulati", "fox"])
+def test_the_school_of_maximum_heart_rate_can_be_chosen_and_is_named(school):
+    who = person(age_years=40, hr_max_school=school)
+    assert who.hr_max_bpm.value == heart_rate.SCHOOLS[school].formula(40)
+    assert heart_rate.SCHOOLS[school].name in who.hr_max_bpm.source
+
+
+def test_no_rule_set_of_that_name():
+    with pytest.raises(PersonError, match="boxing-amateur"):
+        person(rule_set="pillow-fight")
+
+
+def test_carries_raise_the_heart_less_than_punches_and_rest_not_at_all():
+    offsets = [heart_rate.offset(kind, tempo) for kind, tempo in
+               (("rest", "rest"), ("recover", "recover"), ("work", "hold"), ("work", "power"))]  # fmt: skip
+    assert offsets == [0.0, 0.08, 0.10, 0.12]
+
+
+def test_the_strikes_of_a_fast_person_are_more_at_speed_and_the_same_at_technique():
+    counts = StrikeTest(80, 210, (200, 180, 150, 130, 120, 110))
+    fast, usual = best_guess(person(strike_test=counts)), best_guess(person())
+    assert fast.strike_scale["speed"][0] > usual.strike_scale["speed"][0]
+    assert fast.strike_scale["technique"][0] == usual.strike_scale["technique"][0] == 1

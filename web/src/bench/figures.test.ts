@@ -1,0 +1,35 @@
+import { describe, expect, it } from "vitest";
+import { clockRange, fadeOnset, percentRange, range } from "./figures";
+
+const figure = (value: number, low: number, high: number) => ({ value, low, high });
+
+describe("where the fade starts", () => {
+  const onset = (earliest: number | null, latest: number | null, chance = 0.6) =>
+    fadeOnset({ bout: earliest, earliest, latest, chance });
+
+  it("is said by its range", () => {
+    expect(onset(3, 5)).toBe("effort 3 to 5");
+    expect(onset(4, 4)).toBe("effort 4");
+  });
+  it("says that it may not come at all", () => {
+    expect(onset(6, null)).toBe("effort 6 on, if at all");
+    expect(onset(null, null, 0)).toBe("nowhere");
+    expect(onset(null, null, 0.05)).toBe("hardly");
+  });
+});
+
+describe("a figure", () => {
+  it("stands with its range, never alone", () => {
+    expect(range(figure(12.4, 9.2, 15.8), 0)).toBe("9 to 16");
+    expect(range(figure(347, 312, 381), -1)).toBe("310 to 380");
+    expect(range(undefined, 0)).toBe("not known");
+  });
+  it("is called about where the range is narrower than what is shown", () => {
+    expect(range(figure(5, 4.9, 5.1), 0)).toBe("about 5");
+  });
+  it("in minutes is a clock, in shares percent", () => {
+    expect(clockRange(figure(6.4, 5, 8.25))).toBe("5:00 to 8:15");
+    expect(percentRange(figure(0.2, 0.14, 0.31))).toBe("14 to 31 %");
+    expect(percentRange(figure(0, -0.001, 0.001))).toBe("about 0 %");
+  });
+});
