@@ -135,7 +135,7 @@ class FadeOnset(BaseModel):
     bout: int | None
     earliest: int | None
     latest: int | None
-    chance: float
+    probability: float
 
 
 class Effort(BaseModel):

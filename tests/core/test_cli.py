@@ -120,12 +120,12 @@ def test_it_runs_as_a_module():
     assert json.loads(done.stdout)["total_s"] == 1200
 
 
-def test_a_claim_is_answered_with_its_chance(capsys):
+def test_a_claim_is_answered_with_its_probability(capsys):
     found = answer(capsys, "claim", "20:00 flow", "--kcal", "500", "--tabata", "--trains", "aerobic-base")
     kcal, tabata, base = found["claims"]
-    assert kcal["chance"] <= 0.02
-    assert tabata["answer"] == "very unlikely"
-    assert base["chance"] > 0.9
+    assert kcal["probability"] <= 0.02
+    assert tabata["answer"] == "not true"
+    assert base["answer"] == "true"
 
 
 def test_a_claim_of_nothing_says_what_can_be_claimed(capsys):

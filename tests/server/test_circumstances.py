@@ -111,7 +111,7 @@ def test_a_reading_says_where_the_fade_starts_and_every_effort(coach):
     assert reading["efforts"][0]["start_s"] == 600
     assert reading["efforts"][0]["fade"]["value"] <= reading["efforts"][-1]["fade"]["value"]
     assert 1 < reading["fade_onset"]["bout"] <= 12
-    assert 0 < reading["fade_onset"]["chance"] <= 1
+    assert 0 < reading["fade_onset"]["probability"] <= 1
 
 
 def test_on_medication_no_heart_figure_is_given(coach):

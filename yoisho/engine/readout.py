@@ -53,7 +53,7 @@ class FadeOnset:
     earliest: int | None
     latest: int | None
     """80 % range; None where it never fades."""
-    chance: float
+    probability: float
     """Share of the draws in which any bout fades, 0 to 1."""
 
 

@@ -6,6 +6,7 @@ from math import erf, log, sqrt
 
 import numpy as np
 
+from yoisho.engine.measures import Measured
 from yoisho.engine.readout import Reading
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
@@ -14,6 +15,9 @@ from yoisho.session.tempo import TEMPOS
 
 TABATA_DEMAND_FRAC = 1.55
 """Demand from which 20/10 is the research protocol (about 170 % of VO2max) and not only its clock. Own setting."""
+TABATA_SETS = (6, 9)
+"""The study's 7 to 8 sets to exhaustion, one to each side."""
+_TABATA = "Tabata et al. 1996 and 1997: 7 to 8 sets of 20 s at about 170 % of VO2max, 10 s rest, from memory"
 
 
 class ClaimError(ValueError):
@@ -23,66 +27,77 @@ class ClaimError(ValueError):
 @dataclass(frozen=True)
 class Claim:
     claim: str
-    chance: float
-    """That it is true for this person and session, 0.01 to 0.99: the model is never surer than that."""
+    probability: float | None
+    """That it is true for this person and session, 0.01 to 0.99: the model is never surer than that. None where the
+    answer follows from the session's own clock and effort, or from the verdict."""
     answer: str
     text: str
     source: str
 
 
-def _answer(chance: float) -> str:
+def _answer(probability: float) -> str:
     words = ((0.9, "very likely true"), (0.65, "likely true"), (0.35, "may be true"), (0.1, "unlikely"))
-    return next((word for least, word in words if chance >= least), "very unlikely")
+    return next((word for least, word in words if probability >= least), "very unlikely")
 
 
-def _percent(chance: float) -> str:
-    if chance <= 0.01:
+def _percent(probability: float) -> str:
+    if probability <= 0.01:
         return "under 1 %"
-    return "over 99 %" if chance >= 0.99 else f"about {100 * chance:.0f} %"
+    return "over 99 %" if probability >= 0.99 else f"about {100 * probability:.0f} %"
+
+
+def _held_back(probability: float) -> float:
+    return min(0.99, max(0.01, probability))
+
+
+def _draws(reading: Reading) -> Measured:
+    if reading.spread is None:
+        raise ClaimError("a claim needs the ranges: read the session with them")
+    return reading.spread
 
 
 def kcal(reading: Reading, claimed: float) -> Claim:
-    """Whether a session spends at least so many kcal: the chance over the draws, taken as lognormal.
+    """Whether a session spends at least so many kcal: the probability over the draws, taken as lognormal.
 
     Raises `ClaimError` for a claim of nothing, or a reading without its draws.
     """
     if not 1 <= claimed <= 20_000:
         raise ClaimError(f"a claim is from 1 to 20000 kcal, not {claimed:g}")
-    if reading.spread is None:
-        raise ClaimError("a claim needs the ranges: read the session with them")
-    drawn = np.log(np.maximum(reading.spread.figures["kcal"], 1.0))
+    drawn = np.log(np.maximum(_draws(reading).figures["kcal"], 1.0))
     score = (log(claimed) - float(drawn.mean())) / max(float(drawn.std()), 0.02)
-    chance = min(0.99, max(0.01, 0.5 * (1 - erf(score / sqrt(2)))))
+    probability = _held_back(0.5 * (1 - erf(score / sqrt(2))))
     figure, tables = reading.figures["kcal"], reading.figures["kcal_met"]
     text = (
-        f"{claimed:.0f} kcal in {clock(reading.timeline.total_s)}: {_percent(chance)}. The model gives "
+        f"{claimed:.0f} kcal in {clock(reading.timeline.total_s)}: {_percent(probability)}. The model gives "
         f"{figure.low:.0f} to {figure.high:.0f} kcal for this person, the ten minutes after counted in; tables of "
         f"whole sessions give {tables.low:.0f} to {tables.high:.0f}."
     )
     source = "three-store model at 5.0 kcal/L; 2011 Compendium, bag 5.5 to sparring 7.8 MET, from memory"
-    return Claim(f"{claimed:.0f} kcal", chance, _answer(chance), text, source)
+    return Claim(f"{claimed:.0f} kcal", probability, _answer(probability), text, source)
 
 
 def tabata(reading: Reading) -> Claim:
-    """Whether a session holds the research protocol, only its clock, or neither."""
-    source = "Tabata et al. 1996 and 1997: 7 to 8 sets of 20 s at about 170 % of VO2max, 10 s rest, from memory"
-    intervals = reading.timeline.intervals
-    clocked = [
-        a for a, b in pairwise(intervals)
+    """Whether a session is the research protocol, only its clock, or neither: where clock and effort are right, the
+    share of the draws that end in exhaustion where the study's people did."""
+    sets = [
+        a for a, b in pairwise(reading.timeline.intervals)
         if a.kind == "work" and (a.seconds, b.seconds) == (20, 10) and b.kind != "work"
     ]  # fmt: skip
-    if len(clocked) < 6:
-        return Claim("Tabata", 0.01, "very unlikely", "There are not six efforts of 0:20 with rests of 0:10.", source)
-    demand = min(TEMPOS[i.tempo].demand_frac for i in clocked)
-    ends = reading.exhausted_at_s
+    first, last = TABATA_SETS
+    if len(sets) < first:
+        return Claim("Tabata", None, "not true", f"There are not {first} efforts of 0:20 with rests of 0:10.", _TABATA)
+    demand = min(TEMPOS[i.tempo].demand_frac for i in sets)
     if demand < TABATA_DEMAND_FRAC:
         text = f"This is the 20/10 format at {100 * demand:.0f} % of VO2max, not the research protocol at 170 %."
-        return Claim("Tabata", 0.05, "very unlikely", text, source)
-    if ends is None or len(clocked) > 9:
-        text = "The effort is asked for, but the model does not see it end in exhaustion in 7 or 8 sets."
-        return Claim("Tabata", 0.3, "unlikely", text, source)
-    text = f"This is the research protocol: about {clock(ends)} the effort can no longer be held, as in the study."
-    return Claim("Tabata", 0.9, "very likely true", text, source)
+        return Claim("Tabata", None, "not true", text, _TABATA)
+    ends = _draws(reading).run.exhausted_at_s
+    inside = (ends >= sets[first - 1].start_s) & (ends <= sets[min(last, len(sets)) - 1].end_s)
+    probability = _held_back(float(inside.mean()))
+    text = (
+        f"The clock and the effort are those of the research protocol. That it ends in exhaustion in sets {first} to "
+        f"{last} for this person, as it did there: {_percent(probability)}."
+    )
+    return Claim("Tabata", probability, _answer(probability), text, _TABATA)
 
 
 def trains(reading: Reading, target_id: str) -> Claim:
@@ -90,5 +105,5 @@ def trains(reading: Reading, target_id: str) -> Claim:
     if target_id not in TARGETS:
         raise ClaimError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
     verdict = judge(reading, target_id)
-    chance = min(0.99, max(0.01, verdict.score))
-    return Claim(TARGETS[target_id].name, chance, _answer(chance), verdict.sentence, "the verdict's measures")
+    answer = "true" if verdict.strokes >= 4 else "true in part" if verdict.strokes == 3 else "not true"
+    return Claim(TARGETS[target_id].name, None, answer, verdict.sentence, "the verdict's measures")

@@ -392,12 +392,12 @@ export interface components {
         FadeOnset: {
             /** Bout */
             bout: number | null;
-            /** Chance */
-            chance: number;
             /** Earliest */
             earliest: number | null;
             /** Latest */
             latest: number | null;
+            /** Probability */
+            probability: number;
         };
         /** Fault */
         Fault: {

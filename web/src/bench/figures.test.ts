@@ -4,8 +4,8 @@ import { clockRange, fadeOnset, percentRange, range } from "./figures";
 const figure = (value: number, low: number, high: number) => ({ value, low, high });
 
 describe("where the fade starts", () => {
-  const onset = (earliest: number | null, latest: number | null, chance = 0.6) =>
-    fadeOnset({ bout: earliest, earliest, latest, chance });
+  const onset = (earliest: number | null, latest: number | null, probability = 0.6) =>
+    fadeOnset({ bout: earliest, earliest, latest, probability });
 
   it("is said by its range", () => {
     expect(onset(3, 5)).toBe("effort 3 to 5");

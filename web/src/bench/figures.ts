@@ -30,8 +30,8 @@ export function clockRange(figure: FigureValue): string {
 
 /** The first effort that falls short, with its range; or how likely there is one. */
 export function fadeOnset(onset: Schemas["FadeOnset"]): string {
-  const { earliest, latest, chance } = onset;
-  if (earliest === null) return chance < 0.01 ? "nowhere" : "hardly";
+  const { earliest, latest, probability } = onset;
+  if (earliest === null) return probability < 0.01 ? "nowhere" : "hardly";
   if (latest === null) return `effort ${earliest} on, if at all`;
   return earliest === latest ? `effort ${earliest}` : `effort ${earliest} to ${latest}`;
 }
