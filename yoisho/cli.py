@@ -1,4 +1,4 @@
-"""The command line on the core: `python -m yoisho parse | evaluate | claim | simulate | method`."""
+"""The command line on the core: `python -m yoisho parse | evaluate | claim | simulate | combination | method`."""
 
 import argparse
 import csv
@@ -29,6 +29,12 @@ from yoisho.session.document import tree_to_dict
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import ShorthandError
 from yoisho.session.timeline import Timeline, unroll
+from yoisho.strikes import notation
+from yoisho.strikes.combination import mirrored
+from yoisho.strikes.counts import PACE, Stance, counts, pass_s, passes_in
+from yoisho.strikes.generate import pyramid
+from yoisho.strikes.notation import NotationError
+from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
 
 class CommandError(Exception):
@@ -151,6 +157,22 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
             for caution in cautions(reading, around)
         ],
     }  # fmt: skip
+
+
+def combination_command(options: argparse.Namespace) -> dict[str, Any]:
+    found = notation.read(options.text, options.school)
+    held = counts(found, options.stance)
+    passes = passes_in(found, options.seconds, options.tempo)
+    return {
+        "text": notation.write(found, options.school),
+        "calls": notation.calls(found),
+        **asdict(held),
+        "pass_seconds": round(pass_s(found, options.tempo), 2),
+        "passes": passes,
+        "strikes_in_all": passes * held.strikes,
+        "mirrored": notation.write(mirrored(found), options.school),
+        "pyramid": [notation.write(step, options.school) for step in pyramid(found)],
+    }
 
 
 def method_command(options: argparse.Namespace) -> dict[str, Any]:
@@ -308,6 +330,14 @@ def _parser() -> argparse.ArgumentParser:
     claimed.add_argument("--trains", choices=sorted(TARGETS), help="it trains this purpose")
     claimed.set_defaults(run=claim_command)
 
+    combined = commands.add_parser("combination", parents=[as_json], help="read a combination and count it")
+    combined.add_argument("text", help=f"such as '{notation.EXAMPLE}'")
+    combined.add_argument("--school", choices=sorted(SCHOOLS), default=DEFAULT_SCHOOL, help="of numbers beyond six")
+    combined.add_argument("--stance", choices=get_args(Stance), default="orthodox")
+    combined.add_argument("--tempo", choices=sorted(PACE), default="combination")
+    combined.add_argument("--seconds", type=float, default=60.0, help="of the interval it is to fill")
+    combined.set_defaults(run=combination_command)
+
     about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
     about.set_defaults(run=method_command)
 
@@ -325,7 +355,7 @@ def main(arguments: Arguments[str] | None = None) -> int:
     options = _parser().parse_args(arguments)
     try:
         result = options.run(options)
-    except ShorthandError as error:
+    except (ShorthandError, NotationError) as error:
         if options.json:
             print(json.dumps({"error": error.as_dict()}, indent=2, ensure_ascii=False))
         pointer = f"  {options.text}\n  {' ' * error.position}^\n" if "\n" not in options.text else ""

@@ -175,3 +175,16 @@ def test_the_method_is_printed_as_markdown_and_as_json(capsys):
     written, _ = command(capsys, "method")
     assert written.startswith("# How Yoisho works it out")
     assert len(answer(capsys, "method")["fit"]) == 50
+
+
+def test_a_combination_is_read_counted_and_spelled_out(capsys):
+    found = answer(capsys, "combination", "1-2-3b, slip, 2", "--stance", "southpaw", "--seconds", "30")
+    assert found["limbs"] == {"right hand": 2, "left hand": 2}
+    assert found["calls"][2] == "lead hook to the body"
+    assert found["strikes_in_all"] == found["passes"] * 4
+
+
+def test_a_wrong_combination_is_pointed_at(capsys):
+    _, said = command(capsys, "combination", "1-2, slpi", fails=True)
+    assert "Did you mean slip?" in said
+    assert "       ^" in said

@@ -1,0 +1,1 @@
+"""Strikes: techniques, combinations and their notation, counts by limb, numbering schools."""

@@ -1,0 +1,79 @@
+"""A combination: actions in order, in one group or in several that follow on `then`. Never changed in place."""
+
+from dataclasses import dataclass, replace
+
+from yoisho.strikes.techniques import OTHER_SIDE, TECHNIQUES, Level, Side, Technique
+
+MOST_ACTIONS = 200
+
+
+class CombinationError(ValueError):
+    """A combination that makes no sense: what is wrong, and how to mend it."""
+
+
+@dataclass(frozen=True)
+class Action:
+    """One technique; `side` and `level` are None only where the technique has none."""
+
+    technique: str
+    side: Side | None = None
+    level: Level | None = None
+
+    def __post_init__(self) -> None:
+        known = TECHNIQUES.get(self.technique)
+        if known is None:
+            raise CombinationError(f"'{self.technique}' is not a technique; there are {', '.join(TECHNIQUES)}")
+        for what, value, possible in (("side", self.side, known.sides), ("level", self.level, known.levels)):
+            if value is None and possible:
+                raise CombinationError(f"{known.word}: it needs a {what}: {', '.join(possible)}")
+            if value is not None and value not in possible:
+                can = f"it has {', '.join(possible)}" if possible else "it has none"
+                raise CombinationError(f"{known.word}: it has no {what} {value}; {can}")
+
+    @property
+    def known(self) -> Technique:
+        return TECHNIQUES[self.technique]
+
+
+def action(technique: str, side: Side | None = None, level: Level | None = None) -> Action:
+    """An action with what is not said filled in by the technique's first side and level."""
+    known = TECHNIQUES.get(technique)
+    if known is not None:
+        side = side or (known.sides[0] if known.sides else None)
+        level = level or (known.levels[0] if known.levels else None)
+    return Action(technique, side, level)
+
+
+@dataclass(frozen=True)
+class Combination:
+    groups: tuple[tuple[Action, ...], ...]
+    """Groups that follow each other on `then`; most combinations have one."""
+
+    def __post_init__(self) -> None:
+        if not self.groups or not all(self.groups):
+            raise CombinationError("a combination holds at least one technique")
+        if len(self.actions) > MOST_ACTIONS:
+            raise CombinationError(f"a combination holds at most {MOST_ACTIONS} techniques; split it")
+
+    @property
+    def actions(self) -> tuple[Action, ...]:
+        return tuple(one for group in self.groups for one in group)
+
+    @property
+    def strikes(self) -> int:
+        return sum(one.known.strikes for one in self.actions)
+
+
+def mirrored(combination: Combination) -> Combination:
+    """The same from the other side: lead and rear change, left and right change. Jab and cross change places."""
+    swapped = {"jab": "cross", "cross": "jab"}
+
+    def mirror(one: Action) -> Action:
+        if one.side is None:
+            return one
+        side = OTHER_SIDE[one.side]
+        if one.technique in swapped:
+            return Action(swapped[one.technique], side, one.level)
+        return replace(one, side=side)
+
+    return Combination(tuple(tuple(mirror(one) for one in group) for group in combination.groups))

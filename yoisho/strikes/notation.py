@@ -1,0 +1,202 @@
+"""The notation of combinations: text to techniques and back.
+
+`read` takes what a coach types, `write` gives the canonical form in a school, which `read` turns into the same again.
+Numbers are punches (`1-2-3b`, b for the body), `rk` and `lk` a right or left round kick with -h, -m or -l for its
+height; everything else is trade words, with lead, rear, left or right before and head, body or leg behind.
+"""
+
+import re
+from difflib import get_close_matches
+from functools import cache
+from itertools import pairwise
+
+from lark import Lark, Token, Transformer, UnexpectedInput, v_args
+from lark.exceptions import UnexpectedToken, VisitError
+
+from yoisho.strikes.combination import Action, Combination, CombinationError, action
+from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS, School
+from yoisho.strikes.techniques import TECHNIQUES, Level, Side, spellings
+
+EXAMPLE = "1-2-3b, slip, 2"
+LONGEST_TEXT = 2_000
+_SIDES: dict[str, Side] = {"l": "left", "r": "right"}
+_LEVELS: dict[str, Level] = {
+    "h": "head", "head": "head", "high": "head", "b": "body", "m": "body", "body": "body", "middle": "body",
+    "l": "leg", "leg": "leg", "low": "leg",
+}  # fmt: skip
+_HEIGHTS: dict[Level, str] = {"head": "h", "body": "m", "leg": "l"}
+
+_GRAMMAR = r"""
+start: group (THEN group)*
+group: SEP* action (SEP* action)* SEP*
+action: NUMBER level?            -> numbered
+      | SIDE_KICK level?         -> kick
+      | SIDE? TECHNIQUE level?   -> named
+      | WORD                     -> unknown
+level: HEIGHT | LEVEL
+
+NUMBER: /\d+/
+SIDE_KICK.5: /[rl]k(?![a-z])/i
+HEIGHT.6: /-\s*[hml](?![a-z0-9])/i
+SIDE.4: /(lead|rear|left|right)(?![a-z])/i
+LEVEL.4: /(to\s+(the\s+)?)?(head|body|leg|high|middle|low|b)(?![a-z])/i
+TECHNIQUE.5: /(__TECHNIQUE__)(?![a-z])/i
+THEN.5: /then(?![a-z])/i
+SEP.2: /[-,+;]/
+WORD.1: /[^\W\d_]+/
+%ignore /\s+/
+"""
+
+
+class NotationError(CombinationError):
+    """A combination that cannot be read: at which character, what was expected there, and an example."""
+
+    def __init__(self, message: str, position: int, suggestion: str | None = None):
+        super().__init__(message)
+        self.message = message
+        self.position = position
+        """Index of the character at fault, from 0."""
+        self.suggestion = suggestion
+        self.example = EXAMPLE
+
+    def as_dict(self) -> dict[str, object]:
+        return {
+            "message": self.message,
+            "character": self.position + 1,
+            "suggestion": self.suggestion,
+            "example": self.example,
+        }
+
+
+@cache
+def _parser() -> Lark:
+    words = sorted(spellings(), key=len, reverse=True)
+    pattern = "|".join(re.escape(word).replace(r"\ ", r"[\s-]+").replace(r"\-", r"[\s-]+") for word in words)
+    return Lark(_GRAMMAR.replace("__TECHNIQUE__", pattern), parser="lalr", maybe_placeholders=False)
+
+
+def _level_of(token: Token) -> Level:
+    return _LEVELS[re.sub(r"^(to\s+(the\s+)?|-\s*)", "", token.lower())]
+
+
+def _at(token: Token, error: CombinationError) -> NotationError:
+    text = str(error)
+    return NotationError(text[0].upper() + text[1:] + ".", token.start_pos or 0)
+
+
+class _Reader(Transformer[Token, Combination]):
+    def __init__(self, school: School):
+        super().__init__()
+        self.school = school
+
+    def level(self, tokens: list[Token]) -> Token:
+        return tokens[0]
+
+    def numbered(self, tokens: list[Token]) -> Action:
+        number = tokens[0]
+        named = self.school.numbers.get(int(number)) if len(number) < 4 else None
+        if named is None:
+            last = max(self.school.numbers)
+            message = f"{number} is no punch in this school: the numbers go from 1 to {last}."
+            raise NotationError(message, number.start_pos or 0)
+        if len(tokens) == 1:
+            return named
+        return self._action(tokens[0], named.technique, named.side, _level_of(tokens[1]))
+
+    def kick(self, tokens: list[Token]) -> Action:
+        level = _level_of(tokens[1]) if len(tokens) > 1 else None
+        return self._action(tokens[0], "round-kick", _SIDES[tokens[0][0].lower()], level)
+
+    def named(self, tokens: list[Token]) -> Action:
+        by_type = {token.type: token for token in tokens}
+        word = re.sub(r"[\s-]+", " ", by_type["TECHNIQUE"].lower())
+        known = spellings()
+        technique = known.get(word) or known[word.replace(" ", "-")]
+        side = by_type.get("SIDE")
+        level = by_type.get("LEVEL") or by_type.get("HEIGHT")
+        return self._action(
+            tokens[0], technique, side and side.lower(), _level_of(level) if level else None  # type: ignore[arg-type]
+        )  # fmt: skip
+
+    def _action(self, token: Token, technique: str, side: Side | None, level: Level | None) -> Action:
+        try:
+            return action(technique, side, level)
+        except CombinationError as error:
+            raise _at(token, error) from error
+
+    @v_args(inline=True)
+    def unknown(self, word: Token) -> Action:
+        near = get_close_matches(word.lower(), [*spellings(), "lead", "rear", "left", "right", "then"], n=1, cutoff=0.6)
+        hint = f"Did you mean {near[0]}?" if near else "Techniques are " + ", ".join(
+            technique.word for technique in TECHNIQUES.values()) + "."  # fmt: skip
+        raise NotationError(f"“{word}” is not a technique. {hint}", word.start_pos or 0, near[0] if near else None)
+
+    def group(self, children: list[object]) -> tuple[Action, ...]:
+        return tuple(child for child in children if isinstance(child, Action))
+
+    def start(self, children: list[object]) -> Combination:
+        return Combination(tuple(child for child in children if isinstance(child, tuple)))
+
+
+def read(text: str, school_id: str = DEFAULT_SCHOOL) -> Combination:
+    """The combination that a line means in a numbering school.
+
+    Raises `NotationError` with the character at fault, what was expected there, and an example.
+    """
+    if not text.strip():
+        raise NotationError("Nothing to read yet: type a combination.", 0)
+    if len(text) > LONGEST_TEXT:
+        raise NotationError(f"A combination has at most {LONGEST_TEXT} characters.", LONGEST_TEXT)
+    try:
+        found: Combination = _Reader(SCHOOLS[school_id]).transform(_parser().parse(text))
+        return found
+    except UnexpectedInput as error:
+        ended = isinstance(error, UnexpectedToken) and error.token.type == "$END"
+        position = len(text.rstrip()) if ended else (error.pos_in_stream or 0)
+        found_there = "the end of the line" if ended else f"“{text[position]}” at character {position + 1}"
+        raise NotationError(f"Found {found_there}, expected a number or a technique.", position) from error
+    except VisitError as error:
+        if isinstance(error.orig_exc, NotationError):
+            raise error.orig_exc from None
+        if isinstance(error.orig_exc, CombinationError):
+            raise NotationError(str(error.orig_exc), 0) from error
+        raise
+
+
+def _write_one(one: Action, school: School) -> str:
+    number = school.number_of(one)
+    if number is not None:
+        return str(number)
+    known = one.known
+    if one.level == "body" and known.kind == "punch":
+        number = school.number_of(Action(one.technique, one.side, "head"))
+        if number is not None:
+            return f"{number}b"
+    if one.technique == "round-kick" and one.side in ("left", "right") and one.level:
+        return f"{one.side[0]}k-{_HEIGHTS[one.level]}"
+    side = f"{one.side} " if one.side and len(known.sides) > 1 else ""
+    level = f" {one.level}" if one.level and one.level != known.levels[0] else ""
+    return f"{side}{known.word}{level}"
+
+
+def write(combination: Combination, school_id: str = DEFAULT_SCHOOL) -> str:
+    """The canonical form in a school: numbers joined by hyphens, all else by commas."""
+    school = SCHOOLS[school_id]
+    groups = []
+    for group in combination.groups:
+        words = [_write_one(one, school) for one in group]
+        text = words[0]
+        for before, word in pairwise(words):
+            text += ("-" if before[0].isdigit() and word[0].isdigit() else ", ") + word
+        groups.append(text)
+    return " then ".join(groups)
+
+
+def calls(combination: Combination) -> list[str]:
+    """What is called on the floor, spelled out."""
+    said = []
+    for one in combination.actions:
+        side = f"{one.side} " if one.side and len(one.known.sides) > 1 else ""
+        level = f" to the {one.level}" if one.level and one.level != one.known.levels[0] else ""
+        said.append(f"{side}{one.known.word}{level}")
+    return said
