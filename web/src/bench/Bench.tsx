@@ -5,10 +5,10 @@ import { Link, useParams } from "react-router";
 import { api, need, Refused, type Schemas } from "../api/client";
 import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
-import { Stepper } from "../parts/Stepper";
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
 import { Empty } from "./Empty";
+import { Head } from "./Head";
 import { keepHeat, recallHeat } from "./heat";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
@@ -167,94 +167,33 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     const reason = evaluation?.reading?.verdict.reasons.find((each) => each.measure === lit);
     return new Set(reason?.intervals);
   }, [lit, evaluation]);
+  const unsaved = bench.dirty || sessionId === null;
+  const waitsForNetwork = save.failureCount > 0;
+  const saveWord = save.isPending
+    ? waitsForNetwork
+      ? "Waiting for the network …"
+      : "Saving …"
+    : unsaved
+      ? "Save"
+      : "Saved";
   const conflict = save.error instanceof Refused && save.error.status === 409;
   return (
     <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
       <div className="min-w-0 px-4 pt-[18px] min-[900px]:px-6">
-        <header className="flex flex-wrap items-start justify-between gap-x-4 gap-y-3">
-          <div className="min-w-[260px] flex-1">
-            <h1>
-              <input
-                aria-label="Title"
-                className="w-full border-b border-transparent bg-transparent hover:border-[var(--rule-2)]"
-                value={draft.document.title}
-                maxLength={120}
-                onChange={(event) =>
-                  edit({ document: { ...draft.document, title: event.target.value || "New session" } })
-                }
-              />
-            </h1>
-            <label className="quiet">
-              for{" "}
-              <select
-                className="max-w-[260px] cursor-pointer bg-transparent py-1 underline decoration-[var(--rule-2)] underline-offset-4 font-semibold text-[var(--ink)]"
-                value={draft.personId ?? ""}
-                onChange={(event) => edit({ personId: event.target.value ? Number(event.target.value) : null })}
-              >
-                <option value="">nobody in particular</option>
-                {people.map((person) => (
-                  <option key={person.id} value={person.id}>
-                    {person.name}, {person.sport}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </div>
-          <div className="flex flex-wrap items-end gap-2">
-            <label className="label-text">
-              <span className="block pb-1">Purpose</span>
-              <select
-                className="field h-[30px] min-h-0 w-[138px] cursor-pointer py-0 max-[899px]:h-[44px]"
-                value={draft.target}
-                onChange={(event) => edit({ target: event.target.value as Schemas["SessionIn"]["target"] })}
-              >
-                {vocabulary.targets.map((target) => (
-                  <option key={target.id} value={target.id}>
-                    {target.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <Stepper
-              label="Minutes"
-              value={minutes}
-              min={4}
-              max={120}
-              show={String}
-              read={(text) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null)}
-              step={() => 5}
-              onChange={setMinutes}
-            />
-            <button type="button" className="act" disabled={propose.isPending} onClick={() => propose.mutate()}>
-              {propose.isPending ? (
-                "Searching …"
-              ) : (
-                <span>
-                  <u>P</u>ropose
-                </span>
-              )}
-            </button>
-            <button
-              type="button"
-              className="act"
-              disabled={save.isPending || (!bench.dirty && sessionId !== null)}
-              onClick={() => keepIt(false)}
-            >
-              {save.isPending
-                ? save.failureCount
-                  ? "Waiting for the network …"
-                  : "Saving …"
-                : bench.dirty || sessionId === null
-                  ? "Save"
-                  : "Saved"}
-            </button>
-            <button type="button" className="act main" disabled={!parts.length || save.isPending} onClick={runIt}>
-              <span>
-                <u>R</u>un
-              </span>
-            </button>
-          </div>
-        </header>
+        <Head
+          draft={draft}
+          people={people}
+          targets={vocabulary.targets}
+          minutes={minutes}
+          proposing={propose.isPending}
+          save={{ word: saveWord, can: !save.isPending && unsaved }}
+          canRun={parts.length > 0 && !save.isPending}
+          onEdit={edit}
+          onMinutes={setMinutes}
+          onPropose={() => propose.mutate()}
+          onSave={() => keepIt(false)}
+          onRun={runIt}
+        />
         <Said
           away={away || (save.isPending && save.failureCount > 0)}
           text={propose.error?.message ?? (conflict ? null : save.error?.message) ?? said}

@@ -2,6 +2,7 @@ import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 import type { Kept } from "./draft";
 import { PartEditor } from "./PartEditor";
+import { Sums } from "./Sums";
 import type { Part } from "./tree";
 import type { Typing } from "./useTyped";
 
@@ -18,17 +19,6 @@ interface Props {
   onChange: (index: number, part: Part) => void;
   onDouble: (index: number) => void;
   onRemove: (index: number) => void;
-}
-
-/** What a part holds: strikes, work and rest. */
-export function Sums({ summary }: { summary: Schemas["PartSummary"] | undefined }) {
-  return (
-    <>
-      <span className="hidden text-right min-[700px]:block">{summary ? Math.round(summary.strikes) : ""}</span>
-      <span className="text-right">{summary ? clock(summary.work_s) : ""}</span>
-      <span className="quiet hidden text-right min-[700px]:block">{summary ? clock(summary.rest_s) : ""}</span>
-    </>
-  );
 }
 
 const COLUMNS = "grid grid-cols-[48px_1fr_56px] min-[700px]:grid-cols-[48px_130px_1fr_56px_48px_48px] gap-x-3";

@@ -1,8 +1,8 @@
 import type { Schemas } from "../api/client";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
-import { Sums } from "./Outline";
 import { Pattern } from "./Pattern";
+import { Sums } from "./Sums";
 import { changed, type Field, fieldsOf, type Part } from "./tree";
 import type { Typing } from "./useTyped";
 

@@ -1,42 +1,25 @@
 import { act } from "react";
-import { createRoot, type Root } from "react-dom/client";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { makePlace, type } from "../testing/mount";
 import { Stepper } from "./Stepper";
 import { clock, readClock } from "./time";
 
-declare global {
-  var IS_REACT_ACT_ENVIRONMENT: boolean;
-}
-
-let root: Root;
-let place: HTMLElement;
+const { show: showIn } = makePlace();
 const onChange = vi.fn();
-
-beforeEach(() => {
-  globalThis.IS_REACT_ACT_ENVIRONMENT = true;
-  place = document.body.appendChild(document.createElement("div"));
-  root = createRoot(place);
-  onChange.mockClear();
-});
-afterEach(() => {
-  act(() => root.unmount());
-  place.remove();
-});
+beforeEach(() => onChange.mockClear());
 
 function show(value: number) {
-  act(() =>
-    root.render(
-      <Stepper
-        label="Rest"
-        value={value}
-        min={0}
-        max={600}
-        show={clock}
-        read={readClock}
-        step={(seconds) => (seconds < 10 ? 1 : 5)}
-        onChange={onChange}
-      />,
-    ),
+  const place = showIn(
+    <Stepper
+      label="Rest"
+      value={value}
+      min={0}
+      max={600}
+      show={clock}
+      read={readClock}
+      step={(seconds) => (seconds < 10 ? 1 : 5)}
+      onChange={onChange}
+    />,
   );
   const input = place.querySelector("input");
   if (!input) throw new Error("no field");
@@ -48,17 +31,10 @@ const press = (input: HTMLInputElement, key: string) =>
     input.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
   });
 
-function type(input: HTMLInputElement, text: string) {
-  act(() => {
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, text);
-    input.dispatchEvent(new Event("input", { bubbles: true }));
-  });
-}
-
 describe("a stepper", () => {
   it("says its name, value and bounds to those who hear it", () => {
     const input = show(20);
-    expect(place.querySelector("label")?.textContent).toBe("Rest");
+    expect(document.querySelector("label")?.textContent).toBe("Rest");
     expect(input.getAttribute("aria-valuetext")).toBe("0:20");
     expect([input.getAttribute("aria-valuemin"), input.getAttribute("aria-valuemax")]).toEqual(["0", "600"]);
   });
@@ -93,14 +69,14 @@ describe("a stepper", () => {
   it("says the bounds where what is typed is impossible, and keeps the value", () => {
     const input = show(20);
     type(input, "99:00");
-    expect(place.querySelector("[role=alert]")?.textContent).toBe("from 0:00 to 10:00");
+    expect(document.querySelector("[role=alert]")?.textContent).toBe("from 0:00 to 10:00");
     expect(input.getAttribute("aria-invalid")).toBe("true");
     expect(onChange).not.toHaveBeenCalled();
   });
 
   it("changes by a press of its two ends", () => {
     show(20);
-    for (const end of place.querySelectorAll("button")) act(() => end.click());
+    for (const end of document.querySelectorAll("button")) act(() => end.click());
     expect(onChange.mock.calls).toEqual([[15], [25]]);
   });
 });
