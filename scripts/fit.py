@@ -20,7 +20,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 from yoisho.engine.parameters import Parameters, fitted  # noqa: E402
-from yoisho.engine.studies import NEVER_S, REST, STUDIES, Model, compare  # noqa: E402
+from yoisho.engine.studies import NEVER_S, REST, Model, Row, compare  # noqa: E402
 
 RESULT = ROOT / "yoisho/engine/fitted.json"
 NAMES = [one.name for one in fields(Parameters)]
@@ -68,15 +68,18 @@ def _felt(miss: float) -> float:
     return float(np.clip(miss + np.sign(miss) * STEEPER * max(0.0, abs(miss) - EDGE), -FURTHEST, FURTHEST))
 
 
+def _miss(row: Row, value: float) -> float:
+    return row.residual(NEVER_S if np.isnan(value) else value)
+
+
 def misses(point: np.ndarray) -> np.ndarray:
     """Every row's residual in tolerances, weighted."""
-    model = Model(parameters_of(point))
+    parameters = parameters_of(point)
     found = []
-    for study in STUDIES.values():
-        for row, value in zip(study.rows, study.run(model), strict=True):
-            if row.weight and not (row.what == "bouts" and any(study.id == each[0] for each in MIDDLE)):
-                miss = row.residual(NEVER_S if np.isnan(value) else value)
-                found.append(np.sqrt(row.weight) * _felt(miss))
+    for study, row, value in compare(parameters):
+        if row.weight and not (row.what == "bouts" and any(study.id == each[0] for each in MIDDLE)):
+            found.append(np.sqrt(row.weight) * _felt(_miss(row, value)))
+    model = Model(parameters)
     for _, work_s, rest_s, at_s, demand, weight in MIDDLE:
         reached = _demand_that_exhausts(model, work_s, rest_s, at_s, demand)
         found.append(np.sqrt(weight) * _felt((reached / demand - 1) / MIDDLE_TOLERANCE))
@@ -111,7 +114,7 @@ def _told(point: np.ndarray) -> float:
     """The cost as the rows themselves tell it, jumps and all; a hit by a hair is worth having."""
     told = 0.0
     for _, row, value in compare(parameters_of(point)):
-        miss = min(abs(row.residual(NEVER_S if np.isnan(value) else value)), FURTHEST)
+        miss = min(abs(_miss(row, value)), FURTHEST)
         told += row.weight * (np.sqrt(1 + miss * miss) - 1 + 1.5 * min(1.0, max(0.0, miss - HAIR) / 0.1))
     return float(told)
 

@@ -58,12 +58,6 @@ def parse_command(options: argparse.Namespace) -> dict[str, Any]:
 
 
 def _figures(reading: Reading) -> dict[str, Any]:
-    hidden = (
-        {"heart_rate_peak_bpm", "hr_80_90_min", "hr_60_75_min"}
-        if (reading.who.heart_rate_lowering_medication)
-        else set[str]()
-    )
-    ranged = _rounded({name: figure for name, figure in reading.figures.items() if name not in hidden})
     timeline = reading.timeline
     ratio = timeline.work_s / timeline.rest_s if timeline.rest_s else None
     return {
@@ -72,7 +66,7 @@ def _figures(reading: Reading) -> dict[str, Any]:
         "rest_s": timeline.rest_s,
         "work_to_rest": ratio,
         "exhausted_at_s": reading.exhausted_at_s,
-        **ranged,
+        **_rounded(reading.told(reading.figures)),
     }
 
 
@@ -117,14 +111,13 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
     text, reading = _reading(options)
     traces = reading.traces
     around = Circumstances(days_to_bout=options.days_to_bout, wbgt_c=options.wbgt)
-    with_heart = not reading.who.heart_rate_lowering_medication
     stores = {
         "seconds": traces.seconds.round(1).tolist(),
         "sprint_left": traces.sprint_left.round(4).tolist(),
         "lactic_left": traces.lactic_left.round(4).tolist(),
         "uptake_frac": traces.uptake_frac.round(4).tolist(),
     }
-    if with_heart:
+    if reading.heart_holds:
         stores["heart_rate_bpm"] = traces.heart_rate_bpm.round(1).tolist()
     return {
         "text": text,
@@ -135,10 +128,7 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
             {"sprint_at_start": asdict(start), "fade": asdict(fade)}
             for start, fade in zip(reading.sprint_at_bout, reading.bout_fade, strict=True)
         ],
-        "intervals": [
-            _rounded({name: figure for name, figure in one.items() if with_heart or name != "heart_rate_end_bpm"})
-            for one in reading.intervals
-        ],
+        "intervals": [_rounded(reading.told(one)) for one in reading.intervals],
         "stores": stores,
         "verdict": _verdict(judge(reading, options.target)),
         "cautions": [

@@ -23,7 +23,7 @@ class LogEntry(models.Model):
     done_efforts = models.PositiveIntegerField()
     rpe = models.PositiveSmallIntegerField()
     lactic = models.BooleanField(default=False)
-    """Whether what was planned empties the lactic store so far that the day counts as a lactic one."""
+    """Whether what was done empties the lactic store so far that the day counts as a lactic one."""
     expected_strikes = models.FloatField(default=0)
     """Strikes that the model expects of what was done."""
     note = models.TextField(max_length=4000, blank=True)

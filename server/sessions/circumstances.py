@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from server.logbook.models import LogEntry
 from server.roster.models import Person
-from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.circumstances import Circumstances, by_hand
 
 
 def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
@@ -18,12 +18,11 @@ def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
         club_id=who.club_id, person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
     ).values_list("started_at", "lactic", "expected_strikes")
     last = max((began for began, lactic, _ in week if lactic), default=None)
-    half = sum(strikes for _, _, strikes in week) / 2
     return Circumstances(
         screening=who.screening,
         days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,
         hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
         wbgt_c=wbgt_c,
         concussion_uncleared=who.concussion_uncleared,
-        strikes_this_week={"lead hand": half, "rear hand": half},
+        strikes_this_week=by_hand(sum(strikes for _, _, strikes in week)),
     )

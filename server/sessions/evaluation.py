@@ -19,8 +19,6 @@ from yoisho.session.timeline import Timeline, TimelineInterval, unroll
 from yoisho.session.tree import SessionError
 
 MOST_SAMPLES = 480
-HEART_FIGURES = ("heart_rate_peak_bpm", "hr_80_90_min", "hr_60_75_min")
-"""Left out for those whose heart rate says nothing of their effort."""
 
 
 def core_session(document: schemas.SessionDocument) -> Session:
@@ -94,13 +92,10 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
 def _reading(reading: readout.Reading, target: str, around: Circumstances) -> schemas.Reading:
     who = reading.who
     verdict = judge(reading, target)
-    figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.figures.items()}
-    if who.heart_rate_lowering_medication:
-        for name in HEART_FIGURES:
-            del figures[name]
+    figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.told(reading.figures).items()}
     return schemas.Reading(
         figures=figures,
-        traces=_traces(reading.traces, with_heart=not who.heart_rate_lowering_medication),
+        traces=_traces(reading.traces, with_heart=reading.heart_holds),
         verdict=schemas.Verdict(
             target=verdict.target,
             score=verdict.score,

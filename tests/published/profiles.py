@@ -1,27 +1,26 @@
-"""The protocols of the studies, as demand profiles for the reference person of the fit (VO2max 57 mL/kg/min)."""
+"""The protocols of the studies, for the reference person of the fit (VO2max 57 mL/kg/min)."""
 
 import numpy as np
 
-from yoisho.engine.stores import People, Run, simulate
+from yoisho.engine import studies
+from yoisho.engine.parameters import REFERENCE_VO2MAX_ML_KG_MIN
+from yoisho.engine.stores import Run
+from yoisho.engine.studies import Model
 
-VO2MAX = 57.0
-REST = 0.1
+VO2MAX = REFERENCE_VO2MAX_ML_KG_MIN
+REST = studies.REST
 
 
 def run(profile: list[tuple[float, float]]) -> Run:
-    seconds, demand = np.array(profile, dtype=float).T
-    return simulate(seconds, demand, People.one(VO2MAX))
+    return Model().run(*profile, sample_s=1.0)
 
 
 def aerobic_share(done: Run) -> float:
-    aerobic, alactic, lactic = (
-        energy.sum() for energy in (done.energy_aerobic, done.energy_alactic, done.energy_lactic)
-    )
-    return float(aerobic / (aerobic + alactic + lactic))
+    return studies.shares(done)[0]
 
 
 def exhausting_demand(seconds: float) -> float:
-    """The constant demand that can just be held for so long, by bisection."""
+    """The constant demand that can just be held for so long, by bisection: a check of the fit's interpolation."""
     low, high = 0.5, 5.0
     for _ in range(40):
         middle = (low + high) / 2
@@ -32,16 +31,9 @@ def exhausting_demand(seconds: float) -> float:
 
 def bouts_until_exhausted(work_s: float, rest_s: float, demand: float) -> float:
     """How many bouts are done before the demand can no longer be delivered, the last in part."""
-    exhausted = float(run([(work_s, demand), (rest_s, REST)] * 30).exhausted_at_s[0])
-    whole, inside = divmod(exhausted, work_s + rest_s)
-    return whole + min(1.0, inside / work_s)
+    return studies.bouts_until_exhausted(Model(), work_s, rest_s, demand)[0]
 
 
-def until(profile: list[tuple[float, float]], end_s: float) -> list[tuple[float, float]]:
-    cut, clock = [], 0.0
-    for seconds, demand in profile:
-        if clock + 0.2 > end_s:
-            break
-        cut.append((min(seconds, end_s - clock), demand))
-        clock += seconds
-    return cut
+def until_exhausted(work_s: float, rest_s: float, demand: float) -> Run:
+    """The bouts and rests until then."""
+    return studies.bouts_until_exhausted(Model(), work_s, rest_s, demand)[1]

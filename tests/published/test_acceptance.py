@@ -4,11 +4,10 @@ import numpy as np
 import pytest
 
 from tests.core.people import club_boxer
-from tests.published.profiles import REST, run
+from tests.published.profiles import REST, bouts_until_exhausted, run
 from yoisho.engine.lactate import blood_lactate
 from yoisho.engine.measures import LACTIC_DEEP_USED
 from yoisho.engine.readout import read
-from yoisho.engine.studies import Model, bouts_until_exhausted
 from yoisho.judgement.verdict import judge
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -24,13 +23,11 @@ def minutes_far_down(done):
 
 
 def test_the_research_protocol_fails_in_bout_seven_or_so():
-    bouts, _ = bouts_until_exhausted(Model(), 20, 10, 1.7)
-    assert 6 <= bouts <= 8
+    assert 6 <= bouts_until_exhausted(20, 10, 1.7) <= 8
 
 
 def test_the_20_10_format_at_130_percent_does_not():
-    bouts, _ = bouts_until_exhausted(Model(), 20, 10, 1.3)
-    assert bouts > 8
+    assert bouts_until_exhausted(20, 10, 1.3) > 8
 
 
 def test_six_seconds_all_out_every_ninety_stay_sprint_power_to_the_end():

@@ -7,12 +7,11 @@ IE2: 4-5 bouts of 30 s at about 200 %, 2 min rest; last uptake 47 ± 8, below VO
 
 import math
 
-from tests.published.profiles import REST, VO2MAX, bouts_until_exhausted, run, until
+from tests.published.profiles import REST, VO2MAX, bouts_until_exhausted, run, until_exhausted
 
 
 def ie1():
-    whole = [(20.0, 1.7), (10.0, REST)] * 12
-    return run(until(whole, float(run(whole).exhausted_at_s[0])))
+    return until_exhausted(20, 10, 1.7)
 
 
 def test_ie1_exhausts_in_the_seventh_bout():

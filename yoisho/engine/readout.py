@@ -17,6 +17,8 @@ FADES_FROM = 0.05
 DRAW_SAMPLES = 200
 """Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
 _RANGE = (10.0, 90.0)
+HEART_FIGURES = frozenset({"heart_rate_peak_bpm", "heart_rate_end_bpm", "hr_80_90_min", "hr_60_75_min"})
+"""Told only where the heart rate says something of the effort."""
 
 
 class NoWorkError(ValueError):
@@ -76,6 +78,15 @@ class Reading:
     measured: Measured
     spread: Measured | None
     """The 200 draws; None where no ranges were asked for."""
+
+    @property
+    def heart_holds(self) -> bool:
+        """Whether the person's heart rate says something of their effort."""
+        return not self.who.heart_rate_lowering_medication
+
+    def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
+        """Those of the figures that may be told of this person: of their heart only where it holds."""
+        return {name: figure for name, figure in figures.items() if self.heart_holds or name not in HEART_FIGURES}
 
     @cached_property
     def intervals(self) -> tuple[dict[str, Figure], ...]:

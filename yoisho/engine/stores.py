@@ -9,8 +9,8 @@ Everything is integrated on a fixed step, for many people (or draws of one perso
 """
 
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
-from threading import Thread
 
 import numpy as np
 from numpy.typing import NDArray
@@ -149,10 +149,10 @@ def _in_two(work: Callable[[slice], None], count: int) -> None:
     if count < _WORTH_TWO:
         work(slice(0, count))
         return
-    other = Thread(target=work, args=(slice(count // 2, count),))
-    other.start()
-    work(slice(0, count // 2))
-    other.join()
+    with ThreadPoolExecutor(1) as pool:
+        other = pool.submit(work, slice(count // 2, count))
+        work(slice(0, count // 2))
+        other.result()
 
 
 def simulate(

@@ -10,7 +10,7 @@ from typing import Literal
 
 from yoisho.engine.bouts import HARD_FRAC
 from yoisho.engine.readout import Reading
-from yoisho.judgement.circumstances import Circumstances, Limb
+from yoisho.judgement.circumstances import Circumstances, by_hand
 from yoisho.session.clock import clock
 from yoisho.session.tempo import TEMPOS
 
@@ -119,7 +119,7 @@ def _screening(rule: Rule, reading: Reading, around: Circumstances) -> Caution |
 
 
 def _medication(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    if not reading.who.heart_rate_lowering_medication:
+    if reading.heart_holds:
         return None
     return rule.caution(
         "caution", "Medication that lowers heart rate: heart-rate figures do not hold for this person.",
@@ -201,15 +201,9 @@ def _bout_near(rule: Rule, reading: Reading, around: Circumstances) -> Caution |
     )  # fmt: skip
 
 
-def strikes_by_limb(reading: Reading) -> dict[Limb, float]:
-    """Strikes expected with each hand: shared evenly, as long as no combination says otherwise."""
-    half = reading.figures["strikes"].value / 2
-    return {"lead hand": half, "rear hand": half}
-
-
 def _strike_ceiling(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
     session_most, week_most = STRIKES_A_HAND[reading.who.level]
-    for limb, strikes in strikes_by_limb(reading).items():
+    for limb, strikes in by_hand(reading.figures["strikes"].value).items():
         if strikes > session_most:
             return rule.caution(
                 "note", f"About {strikes:.0f} strikes with the {limb}: {session_most} a session is the ceiling at "

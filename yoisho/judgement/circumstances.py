@@ -7,6 +7,11 @@ Limb = Literal["lead hand", "rear hand", "lead leg", "rear leg"]
 ScreeningOutcome = Literal["clear", "gradual", "clearance before vigorous", "clearance", "stop"]
 
 
+def by_hand(strikes: float) -> dict[Limb, float]:
+    """Strikes with each hand: shared evenly, as long as no combination says otherwise."""
+    return {"lead hand": strikes / 2, "rear hand": strikes / 2}
+
+
 @dataclass(frozen=True)
 class Screening:
     """Answers of a pre-participation screening, and whether a physician has cleared the person since."""

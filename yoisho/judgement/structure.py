@@ -115,13 +115,10 @@ def structure(reading: Reading) -> dict[str, float]:
         for interval in timeline.intervals[bout.first : bout.last + 1]
     )
     skilled = sum(i.seconds for i in timeline.intervals if i.tempo in SKILLED)
-    between = pauses(reading)
-    heart_holds = not reading.who.heart_rate_lowering_medication
-    threshold = reading.figures["hr_80_90_min" if heart_holds else "vo2_75_88_min"].value
+    threshold = reading.figures["hr_80_90_min" if reading.heart_holds else "vo2_75_88_min"].value
     return {
         "bouts": len(bouts),
         "bout_s": work_s / len(bouts),
-        "rest_s": sum(between) / len(between) if between else 0.0,
         "demand": asked / work_s,
         "skill_share": skilled / timeline.work_s,
         "threshold_min": max(threshold, reading.figures["vo2_75_88_min"].value),

@@ -7,7 +7,6 @@ from yoisho.engine.readout import Reading
 from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
 from yoisho.judgement.targets import TARGETS, Measure, Target, Unit
 from yoisho.session.clock import clock
-from yoisho.session.rules import RuleSet
 
 _LEAST = 0.01
 """A measure missed altogether still leaves the score comparable."""
@@ -97,7 +96,17 @@ def _speaks_of(measure: Measure, reading: Reading) -> tuple[int, ...]:
     return tuple(inside)
 
 
-def _reason(measure: Measure, value: float, reading: Reading, rules: RuleSet) -> Reason:
+def _words(reading: Reading) -> dict[str, str]:
+    """What every reason may speak of: the lengths of the efforts and of the rests, and the rules."""
+    rules = rules_for(reading)
+    return {
+        "work": _spread([bout.seconds for bout in reading.bouts]),
+        "rest": _spread(pauses(reading)),
+        "rules": f"{rules.name} ({rules.text})",
+    }
+
+
+def _reason(measure: Measure, value: float, reading: Reading, words: dict[str, str]) -> Reason:
     desirability = measure.desirability(value)
     if desirability >= 0.999:
         template, wanted = measure.met, 0.0
@@ -108,9 +117,7 @@ def _reason(measure: Measure, value: float, reading: Reading, rules: RuleSet) ->
     text = template.format(
         value=_say(value, measure.unit),
         wanted=_say(wanted, measure.unit) if isfinite(wanted) else "",
-        work=_spread([bout.seconds for bout in reading.bouts]),
-        rest=_spread(pauses(reading)),
-        rules=f"{rules.name} ({rules.text})",
+        **words,
     )
     intervals = _speaks_of(measure, reading)
     return Reason(measure.label, desirability >= 0.999, desirability, text, intervals, measure.source)
@@ -126,9 +133,9 @@ def judge(reading: Reading, target_id: str | None = None) -> Verdict:
     if reached >= scores[best] - _EQUAL:
         best = target.id
     strokes, grade = next(((s, word) for least, s, word in _GRADES if reached >= least), (1, "Off target"))
-    rules = rules_for(reading)
+    words = _words(reading)
     reasons = sorted(
-        (_reason(measure, values[measure.figure], reading, rules) for measure in target.measures),
+        (_reason(measure, values[measure.figure], reading, words) for measure in target.measures),
         key=lambda reason: (reason.met, reason.desirability),
     )
     if strokes >= 4:

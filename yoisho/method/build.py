@@ -3,7 +3,7 @@
 from functools import cache
 
 from yoisho.engine.parameters import fitted
-from yoisho.engine.studies import STUDIES
+from yoisho.engine.studies import NEVER_S, STUDIES
 from yoisho.method import engine_sections as engine
 from yoisho.method import judgement_sections as judgement
 from yoisho.method.document import FitRow, Method, Section, Table
@@ -22,7 +22,7 @@ def fit_rows() -> tuple[FitRow, ...]:
 
 
 def said(row: FitRow, value: float) -> str:
-    if row.ratio and value >= 3600:
+    if row.ratio and value >= NEVER_S:
         return "does not end"
     unit = f" {row.unit}" if row.unit else ""
     return (f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}") + unit

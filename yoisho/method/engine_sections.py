@@ -163,7 +163,8 @@ def readouts() -> Section:
             "last bell, and that peak is the figure. Valid as an accumulation over rest, not as a steady reading.",
             "Heart rate: fraction of heart-rate reserve = fraction of VO2 reserve (Swain and Leutholtz 1997) + "
             f"{heart_rate.PUNCHING_OFFSET:g} for punching, {heart_rate.SHADOW_OFFSET:g} for pads and shadow, "
-            f"{heart_rate.KICKING_OFFSET:g} for kicks, {heart_rate.CARRYING_OFFSET:.2f} for carries, capped at 1; "
+            f"{heart_rate.KICKING_OFFSET:g} for kicks (once sessions name them), "
+            f"{heart_rate.CARRYING_OFFSET:.2f} for carries, capped at 1; "
             f"{heart_rate.UP_TAU_S:g} s up, {heart_rate.DOWN_TAU_S:g} s down. The offsets are own settings, chosen "
             "so that punching at 70 % of VO2max gives the 85 to 93 % of HRmax of Kravitz 2003. On medication that "
             "lowers heart rate there are no heart-rate figures: effort by feel.",

@@ -349,7 +349,10 @@ export interface components {
         };
         /** Equation */
         Equation: {
-            /** About */
+            /**
+             * About
+             * @default
+             */
             about: string;
             /** Name */
             name: string;
@@ -426,7 +429,10 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** FitRow */
+        /**
+         * FitRow
+         * @description One published figure and what the model gives for it, for the plot and the table.
+         */
         FitRow: {
             /** Confidence */
             confidence: number;
@@ -709,13 +715,22 @@ export interface components {
         };
         /** Section */
         Section: {
-            /** Equations */
+            /**
+             * Equations
+             * @default []
+             */
             equations: components["schemas"]["Equation"][];
             /** Id */
             id: string;
-            /** Tables */
+            /**
+             * Tables
+             * @default []
+             */
             tables: components["schemas"]["Table"][];
-            /** Text */
+            /**
+             * Text
+             * @default []
+             */
             text: string[];
             /** Title */
             title: string;
