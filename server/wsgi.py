@@ -4,8 +4,8 @@ from django.core.wsgi import get_wsgi_application
 
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
+from yoisho.session.interval import Interval
 from yoisho.session.timeline import unroll
-from yoisho.session.tree import Interval
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()

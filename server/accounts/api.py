@@ -1,3 +1,5 @@
+from typing import Literal
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
@@ -8,6 +10,7 @@ from pydantic import Field
 from server.accounts.current import coach
 from server.accounts.models import User
 from server.errors import Message
+from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
 router = Router(tags=["accounts"])
 DEMO_COACH = "demo-coach"
@@ -17,7 +20,13 @@ class Welcome(Schema):
     signed_in: bool
     coach: str | None = None
     club: str | None = None
+    school: str = DEFAULT_SCHOOL
+    """Which punches the numbers beyond six are."""
     demo: bool
+
+
+class ClubIn(Schema):
+    school: Literal[tuple(SCHOOLS)]  # type: ignore[valid-type]
 
 
 class SignIn(Schema):
@@ -29,7 +38,8 @@ def _welcome(request: HttpRequest) -> Welcome:
     user = request.user
     if not isinstance(user, User) or user.club is None:
         return Welcome(signed_in=False, demo=settings.DEMO)
-    return Welcome(signed_in=True, coach=user.get_full_name(), club=user.club.name, demo=settings.DEMO)
+    return Welcome(signed_in=True, coach=user.get_full_name(), club=user.club.name, school=user.club.school,
+                   demo=settings.DEMO)  # fmt: skip
 
 
 @router.get("/me", response=Welcome, auth=None, operation_id="me")
@@ -61,4 +71,13 @@ def enter_demo(request: HttpRequest) -> Welcome:
 @router.post("/sign-out", response=Welcome, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> Welcome:
     logout(request)
+    return _welcome(request)
+
+
+@router.put("/club", response={200: Welcome, 403: Message}, operation_id="save_club")
+def save_club(request: HttpRequest, body: ClubIn) -> Welcome:
+    """The club's settings. What is stored does not change: techniques are stored, and shown in the club's school."""
+    own = coach(request).own_club
+    own.school = body.school
+    own.save(update_fields=["school"])
     return _welcome(request)

@@ -1,11 +1,15 @@
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
+
 
 class Club(models.Model):
     """Everything belongs to a club, and nothing can be read across clubs."""
 
     name = models.CharField(max_length=120)
+    school = models.CharField(max_length=20, choices=[(s.id, s.name) for s in SCHOOLS.values()], default=DEFAULT_SCHOOL)
+    """Which punches the numbers beyond six are."""
 
     def __str__(self) -> str:
         return self.name

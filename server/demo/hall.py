@@ -22,6 +22,7 @@ class DemoPerson:
     days_to_bout: int | None = None
     cooper_m: float | None = None
     strike_test: list[int] | None = None
+    stance: str = "orthodox"
     screening: tuple[bool, bool, bool] | None = None
     """Regularly active, known disease, cleared by a physician; None where there was no screening."""
 
@@ -48,6 +49,7 @@ ACTIVE = (True, False, False)
 PEOPLE = (
     DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52,
                rule_set="kickboxing-amateur", days_to_bout=30, strike_test=[64, 172, 166, 150, 122, 104, 94, 88],
+              stance="southpaw",
                screening=ACTIVE),
     DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60,
                rule_set="boxing-amateur", days_to_bout=12, cooper_m=2450, screening=ACTIVE),

@@ -7,6 +7,7 @@ from ninja import Router, Schema
 
 from server.accounts.current import club
 from server.errors import Message
+from server.roster.api import core_of
 from server.sessions.api import find_session
 from server.sessions.evaluation import interval_out
 from server.sessions.schemas import TimelineInterval
@@ -14,6 +15,7 @@ from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.floor.cues import COUNT_IN_S, cue_schedule
 from yoisho.session.document import from_document
 from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.volume import interval_volume
 
 router = Router(tags=["floor"])
 
@@ -56,6 +58,7 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
     saved = find_session(club(request), session_id)
     session = from_document(saved.document)
     timeline = unroll(*(part.tree for part in session.parts)) if session.parts else Timeline(())
+    stance = core_of(saved.person).stance
     return RunPlan(
         session_id=saved.pk,
         revision=saved.revision,
@@ -68,6 +71,6 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
         work_s=timeline.work_s,
         efforts=[Effort(start_s=start, end_s=end) for start, end in efforts_of(timeline)],
         expected_rpe=session_rpe(timeline),
-        timeline=[interval_out(interval) for interval in timeline.intervals],
+        timeline=[interval_out(one, interval_volume(one, stance)) for one in timeline.intervals],
         cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],
     )

@@ -1,4 +1,4 @@
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Annotated
 from uuid import UUID
 
@@ -20,9 +20,13 @@ from yoisho.judgement.cautions import is_lactic
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
 from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.volume import Volume, total
+from yoisho.strikes.counts import Limb
+from yoisho.strikes.techniques import Level
 
 router = Router(tags=["logbook"])
 LONGEST_RUN_S = 6 * 3600
+WEEKS = 8
 
 
 class LogIn(Schema):
@@ -32,6 +36,8 @@ class LogIn(Schema):
     done_s: Annotated[StrictInt, Field(ge=0, le=LONGEST_RUN_S)]
     done_efforts: Annotated[StrictInt, Field(ge=0, le=5000)]
     rpe: Annotated[StrictInt, Field(ge=0, le=10)]
+    counted_strikes: Annotated[StrictInt, Field(ge=0, le=20_000)] | None = None
+    """Strikes counted on the floor; left out where nobody counted."""
     note: str = Field("", max_length=4000)
 
 
@@ -50,8 +56,22 @@ class LogOut(Schema):
     done_efforts: int
     rpe: int
     load: float
+    expected_strikes: float
+    counted_strikes: int | None
+    limbs: dict[Limb, float]
+    """As counted where they were, as expected where not."""
     note: str
     simulated: bool
+
+
+class WeekOut(Schema):
+    monday: date
+    sessions: int
+    limbs: dict[Limb, float]
+    levels: dict[Level, float]
+    strikes: float
+    counted: float
+    """Those of them that were counted; the rest is expected."""
 
 
 def _out(entry: LogEntry) -> LogOut:
@@ -61,7 +81,7 @@ def _out(entry: LogEntry) -> LogOut:
         session_id=entry.session_id,
         title=entry.title,
         person=entry.person.name if entry.person else None,
-        text=[write(part.tree) for part in session.parts],
+        text=[write(part.tree, entry.club.school) for part in session.parts],
         started_at=entry.started_at,
         planned_s=entry.planned_s,
         planned_efforts=entry.planned_efforts,
@@ -71,30 +91,61 @@ def _out(entry: LogEntry) -> LogOut:
         done_efforts=entry.done_efforts,
         rpe=entry.rpe,
         load=entry.rpe * entry.done_s / 60,
+        expected_strikes=sum(entry.expected_limbs.values()),
+        counted_strikes=entry.counted_strikes,
+        limbs=entry.volume.limbs,
         note=entry.note,
         simulated=entry.simulated,
     )
 
 
-def expectation(who: CorePerson, timeline: Timeline, done_s: int) -> tuple[bool, float]:
+def expectation(who: CorePerson, timeline: Timeline, done_s: int) -> tuple[bool, Volume]:
     """Whether what was done of a session counts as lactic work for the person, and the strikes expected of it."""
     done = Timeline(tuple(interval for interval in timeline.intervals if interval.start_s < done_s))
     try:
         reading = read(who, done, ranges=False)
     except NoWorkError:
-        return False, 0.0
-    return is_lactic(reading), reading.figures["strikes"].value
+        return False, Volume()
+    return is_lactic(reading), reading.volume
 
 
 @router.get("/log", response=list[LogOut], operation_id="log")
 def log(request: HttpRequest) -> list[LogOut]:
     """What was done, newest first."""
-    return [_out(entry) for entry in LogEntry.objects.filter(club=club(request)).select_related("person")[:200]]
+    return [_out(entry) for entry in LogEntry.objects.filter(club=club(request)).select_related("person", "club")[:200]]
+
+
+@router.get("/people/{person_id}/weeks", response={200: list[WeekOut], 404: Message}, operation_id="weeks")
+def weeks(request: HttpRequest, person_id: int) -> list[WeekOut]:
+    """Strikes of the person in each of the last eight weeks, this one last."""
+    own = club(request)
+    someone = find_person(own, person_id)
+    today = timezone.localdate()
+    this_monday = today - timedelta(days=today.weekday())
+    mondays = [this_monday - timedelta(weeks=back) for back in reversed(range(WEEKS))]
+    entries = LogEntry.objects.filter(club=own, person=someone, started_at__date__gte=mondays[0])
+    held: dict[date, list[LogEntry]] = {monday: [] for monday in mondays}
+    for entry in entries:
+        day = timezone.localtime(entry.started_at).date()
+        held.get(day - timedelta(days=day.weekday()), []).append(entry)
+    return [_week(monday, done) for monday, done in held.items()]
+
+
+def _week(monday: date, entries: list[LogEntry]) -> WeekOut:
+    whole = total(entry.volume for entry in entries)
+    return WeekOut(
+        monday=monday,
+        sessions=len(entries),
+        limbs=whole.limbs,
+        levels=whole.levels,
+        strikes=whole.strikes,
+        counted=whole.counted,
+    )
 
 
 @router.get("/log/{entry_id}", response={200: LogOut, 404: Message}, operation_id="log_entry")
 def log_entry(request: HttpRequest, entry_id: int) -> LogOut:
-    entry = LogEntry.objects.filter(club=club(request), pk=entry_id).select_related("person").first()
+    entry = LogEntry.objects.filter(club=club(request), pk=entry_id).select_related("person", "club").first()
     if entry is None:
         raise not_found("log entry")
     return _out(entry)
@@ -117,7 +168,7 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             ["body", "done_efforts"], f"The plan has {len(efforts)} efforts; give {len(efforts)} or fewer.", "log"
         )
     someone = find_person(own, body.person_id)
-    lactic, strikes = expectation(core_of(someone), timeline, body.done_s)
+    lactic, volume = expectation(core_of(someone), timeline, body.done_s)
     entry, _ = LogEntry.objects.update_or_create(
         club=own,
         run_id=run_id,
@@ -134,7 +185,9 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             "done_efforts": body.done_efforts,
             "rpe": body.rpe,
             "lactic": lactic,
-            "expected_strikes": strikes,
+            "expected_limbs": volume.limbs,
+            "expected_levels": volume.levels,
+            "counted_strikes": body.counted_strikes,
             "note": body.note,
         },
     )

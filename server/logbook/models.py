@@ -3,6 +3,7 @@ from django.db import models
 from server.accounts.models import Club
 from server.roster.models import Person
 from server.sessions.models import Session
+from yoisho.session.volume import Volume
 
 
 class LogEntry(models.Model):
@@ -24,8 +25,12 @@ class LogEntry(models.Model):
     rpe = models.PositiveSmallIntegerField()
     lactic = models.BooleanField(default=False)
     """Whether what was done empties the lactic store so far that the day counts as a lactic one."""
-    expected_strikes = models.FloatField(default=0)
-    """Strikes that the model expects of what was done."""
+    expected_limbs = models.JSONField(default=dict)
+    """Strikes by limb that the model expects of what was done."""
+    expected_levels = models.JSONField(default=dict)
+    """Those of them whose level a combination says, by level."""
+    counted_strikes = models.PositiveIntegerField(null=True)
+    """Strikes counted on the floor; None where nobody counted."""
     note = models.TextField(max_length=4000, blank=True)
     simulated = models.BooleanField(default=False)
     """Made up for the demo, and said so wherever it is shown."""
@@ -34,6 +39,12 @@ class LogEntry(models.Model):
         ordering = ("-started_at",)
         verbose_name_plural = "log entries"
         constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="one_entry_per_run"),)
+
+    @property
+    def volume(self) -> Volume:
+        """Strikes done: as counted where they were, as expected where not."""
+        expected = Volume(self.expected_limbs, self.expected_levels, sum(self.expected_limbs.values()))
+        return expected if self.counted_strikes is None else expected.scaled_to(self.counted_strikes)
 
     def __str__(self) -> str:
         return f"{self.title}, {self.started_at:%Y-%m-%d}"

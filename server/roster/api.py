@@ -1,4 +1,5 @@
 from datetime import date
+from typing import Literal
 
 from django.http import HttpRequest
 from ninja import Router, Schema
@@ -29,6 +30,7 @@ class PersonOut(Schema):
     name: str
     sport: str
     level: str
+    stance: Literal["orthodox", "southpaw"]
     age_years: int
     mass_kg: float
     vo2max_ml_kg_min: Known
@@ -54,6 +56,7 @@ def _out(who: Person) -> PersonOut:
         name=who.name,
         sport=who.sport,
         level=who.level,
+        stance=core.stance,
         age_years=who.age_years,
         mass_kg=who.mass_kg,
         vo2max_ml_kg_min=_known(core.vo2max_ml_kg_min),

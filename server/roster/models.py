@@ -11,6 +11,7 @@ from yoisho.engine.person import Level, Sex
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.person import person as core_person
 from yoisho.judgement.circumstances import Screening
+from yoisho.strikes.counts import Stance
 
 CLEARANCE_HOLDS = timedelta(days=365)
 
@@ -27,12 +28,17 @@ class Person(models.Model):
         FEMALE = "female"
         MALE = "male"
 
+    class Stance(models.TextChoices):
+        ORTHODOX = "orthodox"
+        SOUTHPAW = "southpaw"
+
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="people")
     name = models.CharField(max_length=120)
     sport = models.CharField(max_length=60)
     level = models.CharField(max_length=10, choices=Level)
     sex = models.CharField(max_length=6, choices=Sex)
     birth_year = models.PositiveSmallIntegerField()
+    stance = models.CharField(max_length=9, choices=Stance, default=Stance.ORTHODOX)
     mass_kg = models.FloatField(validators=[MinValueValidator(25), MaxValueValidator(250)])
     vo2max_ml_kg_min = models.FloatField(null=True)
     hr_max_bpm = models.FloatField(null=True)
@@ -91,6 +97,7 @@ class Person(models.Model):
             age_years=self.age_years,
             sex=cast(Sex, self.sex),
             level=cast(Level, self.level),
+            stance=cast(Stance, self.stance),
             rule_set=self.rule_set or None,
             heart_rate_lowering_medication=self.heart_rate_lowering_medication,
         )

@@ -1,6 +1,12 @@
+import json
+from dataclasses import asdict
+from typing import Any
+
 from django.db.models import F
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Status
+from django.utils.http import content_disposition_header
+from django.utils.text import slugify
+from ninja import Body, Router, Status
 from ninja.errors import HttpError
 
 from server.accounts.current import club, coach
@@ -15,9 +21,14 @@ from yoisho.design.propose import ProposalError
 from yoisho.design.propose import propose as core_propose
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
-from yoisho.session.document import from_document, to_document, tree_to_dict
+from yoisho.session.document import Part, from_document, part_to_dict, to_document
+from yoisho.session.meaning import meaning
+from yoisho.session.means import MEANS
+from yoisho.session.purposes import PURPOSES
+from yoisho.session.shorthand import assist
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import duration_s
+from yoisho.strikes.schools import SCHOOLS
 
 router = Router(tags=["sessions"])
 
@@ -33,6 +44,9 @@ EXAMPLES = [
 def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
     """The effort words, the purposes, and lines to begin from."""
     return schemas.Vocabulary(
+        purposes=[schemas.Named(id=p.id, name=p.word) for p in PURPOSES.values()],
+        means=[schemas.Named(id=m.id, name=m.word) for m in MEANS.values()],
+        schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
         tempos=[
             schemas.TempoOut(
                 id=tempo.id,
@@ -50,14 +64,34 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
     )
 
 
-@router.post("/read", response={200: schemas.ShorthandOut, 422: Faults}, operation_id="read_shorthand")
+@router.post(
+    "/read",
+    response={200: schemas.ShorthandOut, 422: Faults},
+    exclude_unset=True,
+    operation_id="read_shorthand",
+)
 def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str, object]:
-    """A line of shorthand as a tree, with its canonical form."""
+    """Lines of shorthand as parts, with their canonical form, what they mean, and what each word is."""
+    school = club(request).school
     try:
-        tree = shorthand.read(body.text)
+        named = shorthand.names_parts(body.text)
+        parts = shorthand.read_parts(body.text, school) if named else (Part("", shorthand.read(body.text, school)),)
     except shorthand.ShorthandError as error:
-        raise FieldError(["body", "text"], error.message, "shorthand", error.as_dict()) from error
-    return {"tree": tree_to_dict(tree), "text": shorthand.write(tree)}
+        spans = [asdict(span) for span in assist.spans(body.text[: error.position])]
+        raise FieldError(["body", "text"], error.message, "shorthand", {**error.as_dict(), "spans": spans}) from error
+    return {
+        "parts": [part_to_dict(part) for part in parts],
+        "named": named,
+        "text": shorthand.write_parts(parts, school) if named else shorthand.write(parts[0].tree, school),
+        "meaning": [meaning(part.tree) for part in parts],
+        "spans": [asdict(span) for span in assist.spans(body.text)],
+    }
+
+
+@router.post("/complete", response={200: schemas.CompleteOut, 422: Faults}, operation_id="complete_shorthand")
+def complete_shorthand(request: HttpRequest, body: schemas.CompleteIn) -> dict[str, object]:
+    """What could be typed next."""
+    return asdict(assist.complete(body.text))
 
 
 @router.post(
@@ -67,12 +101,17 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     """The session drawn, simulated for the person and judged for the purpose."""
     who = find_person(club(request), body.person_id)
     around = circumstances_of(who, body.wbgt_c)
-    answer = evaluate(body.document, core_of(who), body.target, around)
+    answer = evaluate(body.document, core_of(who), body.target, around, club(request).school)
     # Already of the declared shape: having it checked once more would cost a fifth of the request.
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 
 
-@router.post("/propose", response={200: schemas.ProposeOut, 404: Message, 422: Faults}, operation_id="propose_session")
+@router.post(
+    "/propose",
+    response={200: schemas.ProposeOut, 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="propose_session",
+)
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> dict[str, object]:
     """One protocol for the purpose, the person and the minutes."""
     who = core_of(find_person(club(request), body.person_id))
@@ -109,7 +148,8 @@ def _out(saved: Session) -> dict[str, object]:
 @router.get("/sessions", response=list[schemas.SessionRow], operation_id="sessions")
 def sessions(request: HttpRequest) -> list[dict[str, object]]:
     rows = []
-    for saved in Session.objects.filter(club=club(request)).select_related("person"):
+    own = club(request)
+    for saved in Session.objects.filter(club=own).select_related("person"):
         session = from_document(saved.document)
         rows.append(
             {
@@ -118,7 +158,7 @@ def sessions(request: HttpRequest) -> list[dict[str, object]]:
                 "person": saved.person.name if saved.person else None,
                 "target": saved.target,
                 "total_s": sum(duration_s(part.tree) for part in session.parts),
-                "text": [shorthand.write(part.tree) for part in session.parts],
+                "text": [shorthand.write(part.tree, own.school) for part in session.parts],
                 "saved_at": saved.saved_at.isoformat(),
             }
         )
@@ -126,22 +166,59 @@ def sessions(request: HttpRequest) -> list[dict[str, object]]:
 
 
 def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
-    unrolled(core_session(body.document))
+    session = core_session(body.document.model_dump())
+    unrolled(session)
     return {
-        "document": body.document.model_dump(),
+        "document": to_document(session),
         "person": find_person(own, body.person_id),
         "target": body.target,
     }
 
 
-@router.post("/sessions", response={201: schemas.SessionOut, 404: Message, 422: Faults}, operation_id="create_session")
+@router.post(
+    "/sessions",
+    response={201: schemas.SessionOut, 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="create_session",
+)
 def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
     user = coach(request)
     saved = Session.objects.create(club=user.own_club, saved_by=user, **_checked(body, user.own_club))
     return Status(201, _out(saved))
 
 
-@router.get("/sessions/{session_id}", response={200: schemas.SessionOut, 404: Message}, operation_id="get_session")
+@router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
+def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
+    """The document as a file."""
+    saved = find_session(club(request), session_id)
+    answer = HttpResponse(json.dumps(saved.document, indent=2, ensure_ascii=False), content_type="application/json")
+    answer.headers["Content-Disposition"] = content_disposition_header(True, f"{slugify(str(saved)) or 'session'}.json")
+    return answer
+
+
+@router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, exclude_unset=True,
+             operation_id="import_session")  # fmt: skip
+def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str, object]]:
+    """A session from a document of any version, as the club's own."""
+    user = coach(request)
+    session = core_session(document)
+    unrolled(session)
+    purposes = (part.purpose for part in session.parts if part.purpose in TARGETS)
+    saved = Session.objects.create(
+        club=user.own_club,
+        saved_by=user,
+        document=to_document(session),
+        target=next(purposes, "lactic-capacity"),
+    )
+    return Status(201, _out(saved))
+
+
+@router.get(
+    "/sessions/{session_id}",
+    response={200: schemas.SessionOut, 404: Message},
+    exclude_unset=True,
+    operation_id="get_session",
+)
 def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
     return _out(find_session(club(request), session_id))
 
@@ -149,6 +226,7 @@ def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
 @router.put(
     "/sessions/{session_id}",
     response={200: schemas.SessionOut, 404: Message, 409: Message, 422: Faults},
+    exclude_unset=True,
     operation_id="save_session",
 )
 def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn) -> dict[str, object]:

@@ -6,7 +6,8 @@ from django.utils import timezone
 
 from server.logbook.models import LogEntry
 from server.roster.models import Person
-from yoisho.judgement.circumstances import Circumstances, by_hand
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.session.volume import total
 
 
 def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
@@ -16,13 +17,13 @@ def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
     now = timezone.now()
     week = LogEntry.objects.filter(
         club_id=who.club_id, person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
-    ).values_list("started_at", "lactic", "expected_strikes")
-    last = max((began for began, lactic, _ in week if lactic), default=None)
+    )
+    last = max((entry.started_at for entry in week if entry.lactic), default=None)
     return Circumstances(
         screening=who.screening,
         days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,
         hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
         wbgt_c=wbgt_c,
         concussion_uncleared=who.concussion_uncleared,
-        strikes_this_week=by_hand(sum(strikes for _, _, strikes in week)),
+        strikes_this_week=total(entry.volume for entry in week).limbs,
     )

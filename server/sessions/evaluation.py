@@ -1,11 +1,14 @@
 """From a document to everything the Bench shows: the core's answer in the API's shape."""
 
+from collections.abc import Mapping
 from dataclasses import asdict
+from typing import TypeVar
 
 import numpy as np
 
 from server.errors import FieldError
 from server.sessions import schemas
+from server.sessions.document_schema import SessionDocument
 from yoisho.engine import readout
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
@@ -13,18 +16,21 @@ from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import DocumentError, Session, from_document
+from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline, TimelineInterval, unroll
-from yoisho.session.tree import SessionError
+from yoisho.session.volume import Volume, interval_volume, total
+from yoisho.strikes.notation import calls
 
 MOST_SAMPLES = 480
+Name = TypeVar("Name", bound=str)
 
 
-def core_session(document: schemas.SessionDocument) -> Session:
+def core_session(document: object) -> Session:
     """The document as the core reads it. An impossible one is a 422 with the path to the fault."""
     try:
-        return from_document(document.model_dump())
+        return from_document(document)
     except DocumentError as error:
         raise FieldError(["body", "document", error.path], error.message, "document") from error
     except SessionError as error:
@@ -40,34 +46,59 @@ def unrolled(session: Session) -> Timeline:
         raise FieldError(["body", "document", "parts"], str(error), "document") from error
 
 
-def interval_out(interval: TimelineInterval) -> schemas.TimelineInterval:
+def interval_out(interval: TimelineInterval, volume: Volume) -> schemas.TimelineInterval:
     tempo = TEMPOS[interval.tempo]
     return schemas.TimelineInterval(
         start_s=interval.start_s,
         seconds=interval.seconds,
         kind=tempo.kind,
         tempo=tempo.id,
-        demand_frac=tempo.demand_frac,
+        demand_frac=interval.demand_frac,
         rounds=[schemas.Round(turn=turn, of=count) for turn, count in interval.rounds],
         part=interval.part,
-        strikes=interval.seconds / 60 * tempo.strikes_per_min,
+        strikes=round(volume.strikes, 1),
+        limbs=_rounded(volume.limbs),
+        means=None if interval.partner else interval.source.means,
+        reps=interval.reps,
+        calls=calls(interval.combination) if interval.combination else [],
+        partner=interval.partner,
     )
 
 
-def _summaries(session: Session, timeline: Timeline) -> list[schemas.PartSummary]:
+def _rounded(numbers: Mapping[Name, float]) -> dict[Name, float]:
+    return {name: round(number, 1) for name, number in numbers.items()}
+
+
+def volume_out(volume: Volume) -> schemas.VolumeOut:
+    return schemas.VolumeOut(
+        limbs=_rounded(volume.limbs),
+        levels=_rounded(volume.levels),
+        strikes=volume.strikes,
+        counted=volume.counted,
+        open=volume.open,
+        defences=volume.defences,
+        steps=volume.steps,
+    )
+
+
+def _summaries(
+    session: Session, timeline: Timeline, volumes: tuple[Volume, ...], school: str
+) -> list[schemas.PartSummary]:
     summaries = []
     for index, part in enumerate(session.parts):
         own = Timeline(tuple(interval for interval in timeline.intervals if interval.part == index))
         start = own.intervals[0].start_s
-        total = own.total_s - start
+        length_s = own.total_s - start
         summaries.append(
             schemas.PartSummary(
-                text=write(part.tree),
+                text=write(part.tree, school),
                 start_s=start,
-                total_s=total,
+                total_s=length_s,
                 work_s=own.work_s,
-                rest_s=total - own.work_s,
-                strikes=own.strikes,
+                rest_s=length_s - own.work_s,
+                volume=volume_out(
+                    total(v for v, i in zip(volumes, timeline.intervals, strict=True) if i.part == index)
+                ),
             )
         )
     return summaries
@@ -89,7 +120,7 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
     )
 
 
-def _reading(reading: readout.Reading, target: str, around: Circumstances) -> schemas.Reading:
+def _reading_out(reading: readout.Reading, target: str, around: Circumstances) -> schemas.Reading:
     who = reading.who
     verdict = judge(reading, target)
     figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.told(reading.figures).items()}
@@ -115,6 +146,7 @@ def _reading(reading: readout.Reading, target: str, around: Circumstances) -> sc
             trains_best=verdict.trains_best,
         ),
         cautions=[schemas.Caution(**asdict(caution)) for caution in cautions(reading, around)],
+        week=_rounded(around.strikes_this_week),
         efforts=_efforts(reading),
         fade_onset=schemas.FadeOnset(**asdict(reading.fade_onset)),
         exhausted_at_s=reading.exhausted_at_s,
@@ -136,19 +168,23 @@ def _efforts(reading: readout.Reading) -> list[schemas.Effort]:
     ]
 
 
-def evaluate(document: schemas.SessionDocument, who: Person, target: str, around: Circumstances) -> schemas.Evaluation:
-    session = core_session(document)
+def evaluate(
+    document: SessionDocument, who: Person, target: str, around: Circumstances, school: str
+) -> schemas.Evaluation:
+    session = core_session(document.model_dump())
     timeline = unrolled(session)
     try:
-        reading = _reading(readout.read(who, timeline), target, around)
+        reading = readout.read(who, timeline)
+        volumes = reading.volumes
     except readout.NoWorkError:
         reading = None
+        volumes = tuple(interval_volume(interval, who.stance) for interval in timeline.intervals)
     return schemas.Evaluation(
-        timeline=[interval_out(interval) for interval in timeline.intervals],
-        parts=_summaries(session, timeline),
+        timeline=[interval_out(one, volume) for one, volume in zip(timeline.intervals, volumes, strict=True)],
+        parts=_summaries(session, timeline, volumes, school),
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         rest_s=timeline.rest_s,
-        strikes=timeline.strikes,
-        reading=reading,
+        volume=volume_out(total(volumes)),
+        reading=_reading_out(reading, target, around) if reading else None,
     )

@@ -2,65 +2,71 @@
 
 from typing import TYPE_CHECKING, Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StrictInt
+from pydantic import BaseModel, Field, StrictInt
 
+from server.sessions.document_schema import Part, SessionDocument, TempoId
 from yoisho.judgement.targets import TARGETS
-from yoisho.session.document import MOST_PARTS
-from yoisho.session.tempo import TEMPOS
-from yoisho.session.tree import LONGEST_INTERVAL_S, MOST_REPEATS
+from yoisho.strikes.counts import Limb
+from yoisho.strikes.schools import SCHOOLS
+from yoisho.strikes.techniques import Level
 
 if TYPE_CHECKING:
-    TempoId = str
     TargetId = str
+    SchoolId = str
 else:
-    TempoId = Literal[tuple(TEMPOS)]
     TargetId = Literal[tuple(TARGETS)]
-
-
-class _Document(BaseModel):
-    model_config = ConfigDict(extra="forbid")
-
-
-class IntervalNode(_Document):
-    type: Literal["interval"]
-    seconds: Annotated[StrictInt, Field(ge=1, le=LONGEST_INTERVAL_S)]
-    tempo: TempoId
-
-
-class SequenceNode(_Document):
-    type: Literal["sequence"]
-    items: Annotated[list["Node"], Field(min_length=2, max_length=500)]
-
-
-class RepeatNode(_Document):
-    type: Literal["repeat"]
-    count: Annotated[StrictInt, Field(ge=1, le=MOST_REPEATS)]
-    body: "Node"
-    between: IntervalNode | None = None
-
-
-Node = Annotated[IntervalNode | SequenceNode | RepeatNode, Field(discriminator="type")]
-
-
-class Part(_Document):
-    name: str = Field(max_length=80)
-    tree: Node
-
-
-class SessionDocument(_Document):
-    format: Literal["yoisho-session"]
-    version: Literal[1]
-    title: str = Field(min_length=1, max_length=120)
-    parts: list[Part] = Field(max_length=MOST_PARTS)
+    SchoolId = Literal[tuple(SCHOOLS)]
 
 
 class ShorthandIn(BaseModel):
     text: str = Field(max_length=20_000)
 
 
+class Span(BaseModel):
+    """A stretch of the line, and what it is."""
+
+    start: int
+    end: int
+    kind: Literal["effort", "pause", "means", "strikes", "dose", "frame", "word"]
+
+
 class ShorthandOut(BaseModel):
-    tree: Node
+    parts: list[Part]
+    """One, unless the lines name several."""
+    named: bool
+    """Whether the lines name their parts."""
     text: str
+    meaning: list[str]
+    """What it means in plain words, a line for each part."""
+    spans: list[Span]
+
+
+class CompleteIn(BaseModel):
+    text: str = Field(max_length=20_000)
+    """Up to the caret."""
+
+
+class Option(BaseModel):
+    text: str
+    meaning: str
+
+
+class CompleteOut(BaseModel):
+    start: int
+    """Where what is typed begins, that an option takes the place of."""
+    options: list[Option]
+
+
+class VolumeOut(BaseModel):
+    """Strikes by limb and level, after the fade. Those no combination places are shared evenly over two hands."""
+
+    limbs: dict[Limb, float]
+    levels: dict[Level, float]
+    strikes: float
+    counted: float
+    open: float
+    defences: float
+    steps: float
 
 
 class EvaluateIn(BaseModel):
@@ -86,6 +92,15 @@ class TimelineInterval(BaseModel):
     """For every repeat around it, outermost first."""
     part: int
     strikes: float
+    """Expected; in an evaluation after the fade."""
+    limbs: dict[Limb, float]
+    means: str | None
+    reps: int | None
+    """Counted, not timed: the seconds are an estimate."""
+    calls: list[str]
+    """The combination of this repetition, spelled out as it is called."""
+    partner: bool
+    """A rest while the partner does the same."""
 
 
 class PartSummary(BaseModel):
@@ -94,7 +109,7 @@ class PartSummary(BaseModel):
     total_s: int
     work_s: int
     rest_s: int
-    strikes: float
+    volume: VolumeOut
 
 
 class Figure(BaseModel):
@@ -160,6 +175,8 @@ class Reading(BaseModel):
     traces: Traces
     verdict: Verdict
     cautions: list[Caution]
+    week: dict[Limb, float]
+    """Strikes by limb in the last seven days, this session not among them."""
     efforts: list[Effort]
     fade_onset: FadeOnset
     exhausted_at_s: float | None
@@ -173,7 +190,7 @@ class Evaluation(BaseModel):
     total_s: int
     work_s: int
     rest_s: int
-    strikes: float
+    volume: VolumeOut
     reading: Reading | None
     """None while there is no work to judge."""
 
@@ -234,7 +251,17 @@ class TargetOut(BaseModel):
     meaning: str
 
 
+class Named(BaseModel):
+    id: str
+    name: str
+
+
 class Vocabulary(BaseModel):
     tempos: list[TempoOut]
     targets: list[TargetOut]
+    purposes: list[Named]
+    """What a part can be for."""
+    means: list[Named]
+    schools: list[Named]
+    """Of numbers beyond six."""
     examples: list[str]

@@ -16,7 +16,8 @@ def test_a_line_is_drawn_simulated_and_judged_at_once(bench):
     expect(verdict(bench)).to_contain_text("for lactic capacity")
     expect(total(bench)).to_have_text("Total 4:00")
     expect(bench.get_by_role("img", name=re.compile(r"Session of 4:00.*8 × \(20 all out, 10 rest\)"))).to_be_visible()
-    expect(bench.get_by_text("Read as 8 × (20 all out, 10 rest)")).to_be_visible()
+    expect(bench.get_by_text("Read as 8 × (20 all out, 10 rest).")).to_be_visible()
+    expect(bench.get_by_text("8 times (0:20 all out; 0:10 rest). In all 4:00.")).to_be_visible()
     for store in ("Sprint", "Lactic", "Aerobic", "Heart"):
         expect(bench.locator("svg text", has_text=re.compile(f"^{store}$"))).to_be_visible()
 

@@ -2,11 +2,57 @@
 
 from hypothesis import strategies as st
 
+from tests.core.strikes.test_notation import combinations
+from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
+from yoisho.session.means import MEANS
 from yoisho.session.tempo import TEMPOS
-from yoisho.session.tree import Interval, Repeat, Sequence, SessionError, check_size
+from yoisho.session.tree import Repeat, Sequence, check_size
+from yoisho.strikes.combination import CombinationError
+from yoisho.strikes.drill import Drill
 
-intervals = st.builds(Interval, st.integers(1, 600), st.sampled_from(sorted(TEMPOS)))
-pauses = st.builds(Interval, st.integers(1, 300), st.sampled_from(["rest", "recover"]))
+plain = st.builds(Interval, st.integers(1, 600), st.sampled_from(sorted(TEMPOS)))
+pauses = st.builds(
+    Interval, st.integers(1, 300), st.sampled_from(["rest", "recover"]), means=st.none() | st.just("shadow")
+)
+words = st.text(st.characters(codec="utf-8", exclude_categories=["C", "Z"], exclude_characters='"'), min_size=1,
+                max_size=12)  # fmt: skip
+
+
+@st.composite
+def drills(draw):
+    parts = tuple(draw(st.lists(combinations, min_size=1, max_size=3)))
+    order = draw(st.sampled_from(["turns", "adding", "pyramid", "draw"]))
+    recall = order in ("turns", "draw") and len(parts) > 1 and draw(st.booleans())
+    try:
+        return Drill(parts[:2] if order == "pyramid" else parts, order, recall)
+    except CombinationError:
+        return Drill(parts[:1])
+
+
+@st.composite
+def rich(draw):
+    """An interval that says all it can; what makes no sense together is left out."""
+    said = {
+        "means": draw(st.none() | st.sampled_from(sorted(MEANS))),
+        "lead": draw(st.none() | st.sampled_from(["left", "right"])),
+        "switch": draw(st.none() | st.sampled_from(["half", "call", 5, 90])),
+        "cues": tuple(draw(st.lists(st.builds(RepeatingCue, words, st.integers(2, 600)), max_size=2))),
+        "beat": draw(st.none() | st.builds(Beat, st.integers(30, 240), st.sampled_from([0.5, 1, 2]))),
+        "band": draw(st.none() | st.builds(HeartBand, st.integers(30, 60), st.integers(61, 100))),
+        "pairs": draw(st.booleans()),
+        "drill": draw(st.none() | drills()),
+    }
+    seconds = draw(st.integers(1, 600))
+    reps = tuple(draw(st.lists(st.integers(1, 60), max_size=4)))
+    tempo = draw(st.sampled_from(sorted(TEMPOS)))
+    try:
+        return Interval(None if reps else seconds, tempo, reps=reps, **said)
+    except SessionError:
+        kept = draw(st.sampled_from(["means", "cues", "beat", "band"]))
+        return Interval(seconds, tempo, **{kept: said[kept]})
+
+
+intervals = plain | rich()
 
 
 def _larger(nodes):

@@ -9,7 +9,9 @@ def sign_in(client, username, password):
 
 
 def test_nobody_is_signed_in_at_first(nobody):
-    assert nobody.get("/api/me").json() == {"signed_in": False, "coach": None, "club": None, "demo": False}
+    assert nobody.get("/api/me").json() == {
+        "signed_in": False, "coach": None, "club": None, "school": "overhands", "demo": False,
+    }  # fmt: skip
 
 
 def test_a_coach_signs_in_and_out(coach):

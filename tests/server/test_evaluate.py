@@ -12,7 +12,39 @@ def evaluate(coach, *lines, target="lactic-capacity", **more):
 def test_a_line_is_read_into_a_tree_with_its_canonical_form(coach):
     answer = coach.post("read", {"text": "8x20/10 all out"}).json()
     assert answer["text"] == "8 × (20 all out) rest 0:10"
-    assert answer["tree"]["between"] == {"type": "interval", "seconds": 10, "tempo": "rest"}
+    (part,) = answer["parts"]
+    assert part["tree"]["between"] == {"type": "interval", "seconds": 10, "tempo": "rest"}
+    assert answer["named"] is False
+    assert "8 times" in answer["meaning"][0]
+    assert "In all 3:50" in answer["meaning"][0]
+
+
+def test_several_named_lines_are_several_parts_each_with_its_meaning(coach):
+    lines = "Warm-up: 10:00 skip\nMain set (lactic capacity): 8 x (30 power / 30 flow) on the bag"
+    answer = coach.post("read", {"text": lines}).json()
+    assert [(part["name"], part["purpose"]) for part in answer["parts"]] == [
+        ("Warm-up", "warm-up"), ("Main set", "lactic-capacity"),
+    ]  # fmt: skip
+    assert len(answer["meaning"]) == 2
+    assert coach.post("read", {"text": answer["text"]}).json()["parts"] == answer["parts"]
+
+
+def test_every_word_is_told_apart_and_what_could_come_next_is_offered(coach):
+    kinds = {
+        span["kind"] for span in coach.post("read", {"text": "3 x (2:00 power bag [1-2]) rest 1:00"}).json()["spans"]
+    }
+    assert {"dose", "effort", "means", "strikes", "pause"} <= kinds
+    offered = coach.post("complete", {"text": "3:00 pow"}).json()
+    assert offered == {"start": 5, "options": [{"text": "power", "meaning": "as hard as possible, fewer"}]}
+
+
+def test_the_clubs_school_says_which_punches_seven_and_eight_are(coach):
+    read = {"text": "1:00 power [7-8]"}
+    overhand = coach.post("read", read).json()["parts"][0]["tree"]["drill"]["combinations"][0][0][0]
+    assert coach.put("club", {"school": "body-hooks"}).json()["school"] == "body-hooks"
+    hook = coach.post("read", read).json()["parts"][0]["tree"]["drill"]["combinations"][0][0][0]
+    assert (overhand["technique"], hook["technique"], hook["level"]) == ("overhand", "hook", "body")
+    assert fault(coach.put("club", {"school": "none"}))["loc"][-1] == "school"
 
 
 def test_a_wrong_line_says_at_which_character_and_suggests(coach):
@@ -24,8 +56,11 @@ def test_a_wrong_line_says_at_which_character_and_suggests(coach):
 
 def test_an_evaluation_draws_simulates_and_judges(coach):
     found = evaluate(coach, TWENTY_TENS)
-    assert (found["total_s"], found["work_s"], found["rest_s"], found["strikes"]) == (240, 160, 80, 320)
+    assert (found["total_s"], found["work_s"], found["rest_s"]) == (240, 160, 80)
     reading = found["reading"]
+    strikes = found["volume"]["strikes"]
+    assert strikes == pytest.approx(reading["figures"]["strikes"]["value"])
+    assert 280 < strikes < 320, "it fades"
     assert len(reading["traces"]["seconds"]) == len(reading["traces"]["lactic_left"])
     assert reading["verdict"]["target"] == "lactic-capacity"
     assert reading["figures"]["lactate_peak_mmol"]["low"] < reading["figures"]["lactate_peak_mmol"]["high"]
@@ -96,3 +131,15 @@ def test_the_vocabulary_is_the_cores(coach):
     assert {tempo["id"] for tempo in found["tempos"]} >= {"flow", "technique", "speed", "power", "all-out", "rest"}
     for example in found["examples"]:
         assert coach.post("read", {"text": example}).status_code == 200
+
+
+def test_strikes_are_told_by_limb_and_level_for_every_interval_part_and_session(coach):
+    southpaw = coach.person("Lefty", stance="southpaw")
+    found = evaluate(coach, "4 x (100 reps technique bag [1-2b]) rest 0:30", person_id=southpaw.pk)
+    assert found["volume"]["limbs"] == {"right hand": 400, "left hand": 400}, "the jab of a southpaw is the right hand"
+    assert found["volume"]["levels"] == {"head": 400, "body": 400}
+    assert found["volume"]["counted"] == 800, "rep rounds are exact"
+    assert found["parts"][0]["volume"] == found["volume"]
+    first = found["timeline"][0]
+    assert (first["limbs"], first["reps"], first["means"]) == ({"right hand": 100, "left hand": 100}, 100, "bag")
+    assert first["calls"] == ["jab", "cross to the body"]

@@ -59,6 +59,33 @@ def test_the_log_keeps_the_plan_as_it_was_run(coach):
     assert coach.get(f"log/{found['id']}").json() == found
 
 
+def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):
+    saved = coach.session("4 x (100 reps technique [1-1-2])", person_id=coach.person().pk)
+    done = {"person_id": coach.get("people").json()[0]["id"], "done_s": 2000, "done_efforts": 1}
+    expected = log(coach, saved, **done).json()
+    assert (expected["expected_strikes"], expected["counted_strikes"]) == (1200, None)
+    assert expected["limbs"] == {"left hand": 800, "right hand": 400}
+    counted = log(coach, saved, counted_strikes=900, **done).json()
+    assert counted["limbs"] == {"left hand": 600, "right hand": 300}, "shared out as the plan is"
+
+
+def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
+    person = coach.person()
+    saved = coach.session("4 x (100 reps technique [1-1-2])", person_id=person.pk)
+    done = {"person_id": person.pk, "done_s": 2000, "done_efforts": 1}
+    log(coach, saved, **done)
+    log(coach, saved, counted_strikes=900, **done)
+    log(coach, saved, started_at=(timezone.now() - timedelta(days=21)).isoformat(), **done)
+    weeks = coach.get(f"people/{person.pk}/weeks").json()
+    assert len(weeks) == 8
+    this = weeks[-1]
+    assert (this["sessions"], this["strikes"], this["counted"]) == (2, 2100, 900)
+    assert this["limbs"] == {"left hand": 1400, "right hand": 700}
+    assert this["levels"] == {"head": 2100}
+    assert weeks[-4]["strikes"] == 1200
+    assert weeks[-2] == {**weeks[-2], "sessions": 0, "strikes": 0}
+
+
 @pytest.mark.parametrize(
     ("more", "field"),
     [
@@ -66,6 +93,7 @@ def test_the_log_keeps_the_plan_as_it_was_run(coach):
         ({"rpe": -1}, "rpe"),
         ({"done_efforts": 9}, "done_efforts"),
         ({"done_s": -1}, "done_s"),
+        ({"counted_strikes": -1}, "counted_strikes"),
         ({"started_at": "2999-01-01T00:00:00Z"}, "started_at"),
         ({"started_at": "2026-01-01T00:00:00"}, "started_at"),
         ({"note": "x" * 5000}, "note"),

@@ -7,7 +7,52 @@ def test_a_saved_session_comes_back_as_the_document_it_is(coach):
     saved = coach.session("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
     again = coach.get(f"sessions/{saved['id']}").json()
     assert again["document"] == document("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
-    assert again["document"]["version"] == 1
+    assert again["document"]["version"] == 2
+
+
+RICH = (
+    "Warm-up: 10:00 skip, 3:00 shadow\n"
+    "Bag (lactic capacity): 6 x (1:00 power bag [1-2 | 3-2 | recall] switch at half, 10-8 reps flow) rest 0:30\n"
+    'Core: 1:00 plank call "push-up" every 0:10 @60-75%HR'
+)
+
+
+def test_a_rich_session_is_exported_and_imported_without_loss(coach, stranger):
+    parts = coach.post("read", {"text": RICH}).json()["parts"]
+    body = {"document": {**document(), "parts": parts}, "target": "lactic-capacity"}
+    saved = coach.post("sessions", body).json()
+    assert saved["document"]["parts"] == parts
+    file = coach.get(f"sessions/{saved['id']}/export")
+    assert file.headers["Content-Disposition"] == 'attachment; filename="thursday.json"'
+    brought = stranger.post("sessions/import", file.json())
+    assert brought.status_code == 201
+    assert stranger.get(f"sessions/{brought.json()['id']}").json()["document"] == saved["document"]
+
+
+def test_a_file_of_an_earlier_version_is_brought_up_to_date_as_it_comes_in(coach):
+    first = {"format": "yoisho-session", "version": 1, "title": "Old", "parts": [
+        {"name": "Bag", "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}]}  # fmt: skip
+    brought = coach.post("sessions/import", first).json()
+    assert brought["document"] == document("1:00 power", title="Old") | {
+        "parts": [{"name": "Bag", "purpose": None, "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}]
+    }
+
+
+@pytest.mark.parametrize(
+    ("file", "field", "words"),
+    [
+        ({"format": "another"}, "format", "not a session"),
+        ({**document("1:00 power"), "version": 99}, "version", "versions 1 to 2"),
+        ({**document("1:00 power"), "parts": [{"name": "x", "purpose": None, "tree": {"type": "loop"}}]},
+         "parts[0].tree.type", "interval, sequence or repeat"),
+        ([1, 2], "format", "not a session"),
+    ],
+)  # fmt: skip
+def test_a_wrong_file_is_refused_with_the_path_to_the_fault(coach, file, field, words):
+    wrong = fault(coach.post("sessions/import", file))
+    assert wrong["loc"][-1] == field
+    assert words in wrong["msg"]
+    assert coach.get("sessions").json() == []
 
 
 def test_the_list_shows_who_for_what_for_how_long_and_the_lines(coach):

@@ -8,9 +8,10 @@ from yoisho.engine.readout import Reading, read
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import measure_values, score
 from yoisho.session.document import Part, Session
+from yoisho.session.interval import Interval
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.timeline import unroll
-from yoisho.session.tree import Interval, Node, Repeat, Sequence, duration_s
+from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 
 SHORTEST_MINUTES = 4
 LONGEST_MINUTES = 120

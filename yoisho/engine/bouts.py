@@ -25,8 +25,7 @@ def find_bouts(timeline: Timeline) -> tuple[Bout, ...]:
     for threshold in (HARD_FRAC, BRISK_FRAC, 0.0):
         found: list[Bout] = []
         for index, interval in enumerate(timeline.intervals):
-            tempo = TEMPOS[interval.tempo]
-            if tempo.kind != "work" or tempo.demand_frac < threshold:
+            if interval.kind != "work" or interval.demand_frac < threshold:
                 continue
             if found and found[-1].last == index - 1:
                 found[-1] = Bout(found[-1].first, index, found[-1].seconds + interval.seconds)

@@ -16,6 +16,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from yoisho.session.means import MEANS
+from yoisho.session.timeline import TimelineInterval
+
 Floats = NDArray[np.float64]
 
 FORMULA_SD_BPM = 10.0
@@ -30,14 +33,28 @@ CARRYING_OFFSET = 0.10
 """Heart-rate reserve that the means adds at the same uptake. Own settings; punching is chosen so that punching at
 70 % of VO2max gives the 85-93 % HRmax of [5]."""
 
+_OFFSETS = {"punching": PUNCHING_OFFSET, "shadow": SHADOW_OFFSET, "carrying": CARRYING_OFFSET, "none": 0.0}
 
-def offset(kind: str, tempo: str) -> float:
-    """Heart-rate reserve added by an interval's means [-]: punching unless it is a pause or a carry."""
-    if kind == "rest":
+
+def offset(interval: TimelineInterval) -> float:
+    """Heart-rate reserve added by what an interval is done on [-]; punching a bag where nothing is said.
+
+    Kicks and knees are weighed by their share of the strikes.
+    """
+    if interval.kind == "rest":
         return 0.0
-    if kind == "recover":
-        return SHADOW_OFFSET
-    return CARRYING_OFFSET if tempo == "hold" else PUNCHING_OFFSET
+    source = interval.source
+    if source.means:
+        own = _OFFSETS[MEANS[source.means].heart]
+    elif interval.kind == "recover":
+        own = SHADOW_OFFSET
+    else:
+        own = CARRYING_OFFSET if interval.tempo == "hold" else PUNCHING_OFFSET
+    found = interval.combination
+    if found is None or not found.strikes:
+        return own
+    legs = sum(one.known.kind in ("kick", "knee") for one in found.actions) / found.strikes
+    return legs * KICKING_OFFSET + (1 - legs) * own
 
 
 def tanaka(age_years: float) -> float:

@@ -81,7 +81,7 @@ def _highest_lactic_rate(people: People, precision: Precision) -> Floats:
 def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
     intervals = timeline.intervals
     at = np.minimum(np.searchsorted(run.segment_end, np.arange(len(run.seconds))), len(intervals) - 1)
-    offset = np.array([heart_rate.offset(i.kind, i.tempo) for i in intervals])[at]
+    offset = np.array([heart_rate.offset(i) for i in intervals])[at]
     rest_frac = resting_uptake_frac(cohort.people.vo2max_ml_kg_s)
     return heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
 
@@ -108,7 +108,7 @@ def measure(
     small part of the whole, and a fifth of the work.
     """
     intervals = timeline.intervals
-    asked_frac = np.array([TEMPOS[i.tempo].demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
+    asked_frac = np.array([i.demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
     lengths = np.array([float(i.seconds) for i in intervals])
     V = cohort.people.vo2max_ml_kg_s
     precision: Precision = np.float32 if like else np.float64
@@ -138,8 +138,9 @@ def measure(
     bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
     sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
     held = np.minimum(delivered / asked, 1.0)
-    strikes = np.array([i.seconds / 60 * TEMPOS[i.tempo].strikes_per_min * cohort.strike_scale[i.tempo]
-                        for i in intervals]) * held  # fmt: skip
+    expected = np.array([i.strikes * cohort.strike_scale[i.tempo] for i in intervals]) * held
+    counted = np.array([i.strikes if i.reps is not None else 0.0 for i in intervals])[:, None]
+    strikes = np.where(counted > 0, counted, expected)
     minutes = timeline.total_s / 60
     rpe = np.full(len(V), session_rpe(timeline))
     lactate_oxygen = O2_EQUIVALENT_ML_KG_PER_MMOL * (lactate_peak - RESTING_MMOL)

@@ -11,6 +11,7 @@ from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.stores import Floats, People
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.tempo import TEMPOS
+from yoisho.strikes.counts import Stance
 
 Origin = Literal["measured", "estimated", "default"]
 Level = Literal["beginner", "club", "fighter"]
@@ -71,6 +72,7 @@ class Person:
     rule_set: str | None = None
     """Id of the rule set the person competes under; None where it is not known."""
     heart_rate_lowering_medication: bool = False
+    stance: Stance = "orthodox"
 
     def __post_init__(self) -> None:
         for name, value, lowest, highest, unit in (
@@ -126,6 +128,7 @@ def person(
     training: Training | None = None,
     rule_set: str | None = None,
     heart_rate_lowering_medication: bool = False,
+    stance: Stance = "orthodox",
 ) -> Person:
     """A person from what is known; what is not is filled in by test, formula or default, and says so.
 
@@ -152,7 +155,8 @@ def person(
         hr_rest = Value(62.0, 8.0, "default", "own setting")
     hr_max = _hr_max(hr_max_bpm, hr_max_school, age_years, sex)
     return Person(
-        vo2max, hr_max, hr_rest, anaerobic, speed, mass_kg, age_years, level, rule_set, heart_rate_lowering_medication
+        vo2max, hr_max, hr_rest, anaerobic, speed, mass_kg, age_years, level, rule_set,
+        heart_rate_lowering_medication, stance,
     )  # fmt: skip
 
 

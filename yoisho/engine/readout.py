@@ -11,6 +11,7 @@ from yoisho.engine.measures import Measured, measure
 from yoisho.engine.person import Person, best_guess, draws
 from yoisho.engine.stores import Floats
 from yoisho.session.timeline import Timeline
+from yoisho.session.volume import Volume, interval_volume, total
 
 FADES_FROM = 0.05
 """A bout that falls short of what is asked by more than this has faded."""
@@ -87,6 +88,20 @@ class Reading:
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
         """Those of the figures that may be told of this person: of their heart only where it holds."""
         return {name: figure for name, figure in figures.items() if self.heart_holds or name not in HEART_FIGURES}
+
+    @cached_property
+    def volumes(self) -> tuple[Volume, ...]:
+        """Strikes by limb and level of every interval, in the order of the timeline, after the fade."""
+        expected = self.measured.strikes[:, 0]
+        return tuple(
+            interval_volume(one, self.who.stance).times(float(found) / one.strikes if one.strikes else 1.0)
+            for one, found in zip(self.timeline.intervals, expected, strict=True)
+        )
+
+    @cached_property
+    def volume(self) -> Volume:
+        """Strikes by limb and level of the whole timeline, after the fade."""
+        return total(self.volumes)
 
     @cached_property
     def intervals(self) -> tuple[dict[str, Figure], ...]:

@@ -10,9 +10,9 @@ from typing import Literal
 
 from yoisho.engine.bouts import HARD_FRAC
 from yoisho.engine.readout import Reading
-from yoisho.judgement.circumstances import Circumstances, by_hand
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.clock import clock
-from yoisho.session.tempo import TEMPOS
+from yoisho.strikes.bags import BAGS, against, suitable
 
 Level = Literal["note", "caution", "stop"]
 
@@ -28,8 +28,13 @@ YOUTH_YEARS = 16
 HARD_MINUTES = {"beginner": 8.0, "youth": 6.0}
 LONGEST_YOUTH_ALL_OUT_S = 10
 STRIKES_A_HAND = {"beginner": (300, 900), "club": (600, 2400), "fighter": (1000, 4500)}
-"""Strikes with one hand in a session and in a week. Own setting, for wrists and knuckles; kicks are counted with the
-combinations."""
+"""Strikes with one hand in a session and in a week. Own setting, for wrists and knuckles."""
+STRIKES_A_LEG = {"beginner": (100, 300), "club": (200, 800), "fighter": (350, 1500)}
+"""Kicks and knees with one leg in a session and in a week. Own setting, for shins, hips and feet."""
+LEAST_FOR_BALANCE = 40
+"""Strikes from which an uneven share of a side is spoken of."""
+UNEVEN = 0.3
+"""Share of a side below which it is uneven. Own setting."""
 HEAT: tuple[tuple[float, Level, str, str], ...] = (
     (32.3, "stop", "no training at this heat", "Cancel, or train elsewhere."),
     (30.1, "stop", "hard work only for those used to the heat, and little of it", "Keep to skill work, or cancel."),
@@ -77,7 +82,7 @@ def _first(reading: Reading, demand_frac: float) -> float | None:
     """Start of the first work at or above a demand [s]."""
     return next(
         (float(i.start_s) for i in reading.timeline.intervals if i.kind == "work"
-         and TEMPOS[i.tempo].demand_frac >= demand_frac),
+         and i.demand_frac >= demand_frac),
         None,
     )  # fmt: skip
 
@@ -130,12 +135,16 @@ def _medication(rule: Rule, reading: Reading, around: Circumstances) -> Caution 
 def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
     warm_s = 0
     for interval in reading.timeline.intervals:
-        demand = TEMPOS[interval.tempo].demand_frac
-        if demand >= HARD_FRAC:
+        demand = interval.demand_frac
+        kicks = interval.combination is not None and any(
+            one.known.kind == "kick" for one in interval.combination.actions
+        )
+        if demand >= HARD_FRAC or kicks:
             if warm_s >= WARM_UP_S:
                 return None
+            what = "Hard work starts" if demand >= HARD_FRAC else "Kicks start"
             return rule.caution(
-                "caution", f"Hard work starts at {clock(interval.start_s)} after {clock(warm_s)} of easy work.",
+                "caution", f"{what} at {clock(interval.start_s)} after {clock(warm_s)} of easy work.",
                 "Put 5:00 to 10:00 of easy skipping or shadow first, in this session or before it.",
                 float(interval.start_s),
             )  # fmt: skip
@@ -144,7 +153,7 @@ def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | N
 
 
 def _hard_minutes(reading: Reading) -> float:
-    return sum(i.seconds for i in reading.timeline.intervals if TEMPOS[i.tempo].demand_frac >= HARD_FRAC) / 60
+    return sum(i.seconds for i in reading.timeline.intervals if i.demand_frac >= HARD_FRAC) / 60
 
 
 def _ceiling(rule: Rule, reading: Reading, most_min: float, whom: str) -> Caution | None:
@@ -202,18 +211,50 @@ def _bout_near(rule: Rule, reading: Reading, around: Circumstances) -> Caution |
 
 
 def _strike_ceiling(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    session_most, week_most = STRIKES_A_HAND[reading.who.level]
-    for limb, strikes in by_hand(reading.figures["strikes"].value).items():
+    for limb, strikes in reading.volume.limbs.items():
+        session_most, week_most = (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[reading.who.level]
         if strikes > session_most:
             return rule.caution(
                 "note", f"About {strikes:.0f} strikes with the {limb}: {session_most} a session is the ceiling at "
-                "this level.", "Fewer rounds at speed, or kicks and footwork in their place.",
+                "this level.", "Fewer rounds, or footwork and defence in their place.",
             )  # fmt: skip
         week = around.strikes_this_week.get(limb, 0.0) + strikes
         if week > week_most:
             return rule.caution(
                 "note", f"About {week:.0f} strikes with the {limb} in seven days: {week_most} is the ceiling at this "
                 "level.", "Shadow, footwork or defence instead of the bag.",
+            )  # fmt: skip
+    return None
+
+
+def _bag(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    for interval in reading.timeline.intervals:
+        found, means = interval.combination, interval.source.means
+        if found is None or means not in BAGS:
+            continue
+        for why in against(found, means):
+            fitting = ", ".join(BAGS[each].word for each in suitable(found))
+            return rule.caution(
+                "caution", f"{clock(interval.start_s)}: {why}.",
+                f"Aim it at the body, or do it on {fitting}." if fitting else "Leave it out.", float(interval.start_s),
+            )  # fmt: skip
+    return None
+
+
+def _side_balance(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    held = reading.volume
+    placed = held.strikes - held.open
+    if placed < LEAST_FOR_BALANCE:
+        return None
+    legs = {limb: n for limb, n in held.limbs.items() if limb.endswith("leg")}
+    for limbs, what in ((legs, "kicks and knees"), (held.limbs, "strikes")):
+        left = sum(n for limb, n in limbs.items() if limb.startswith("left"))
+        whole = sum(limbs.values())
+        share = left / whole if whole else 0.5
+        if whole >= LEAST_FOR_BALANCE and not UNEVEN <= share <= 1 - UNEVEN:
+            return rule.caution(
+                "note", f"{100 * share:.0f} % of the {what} are of the left side.",
+                "Switch sides at half, or add a round of the mirrored combination.",
             )  # fmt: skip
     return None
 
@@ -261,8 +302,12 @@ RULES: tuple[Rule, ...] = (
          "own setting; paediatric societies advise against boxing as a youth sport (2011), from memory", _youth),
     Rule("beginner", "Dose", "A beginner has a ceiling of hard minutes.", "own setting", _beginner),
     Rule("warm-up", "Cold", "No power and no kicks before five easy minutes.", "common practice, no source", _warm_up),
-    Rule("strike-ceiling", "Strikes", "A ceiling of strikes with each hand, a session and a week.", "own setting",
-         _strike_ceiling),
+    Rule("strike-ceiling", "Strikes", "A ceiling of strikes with each hand and each leg, a session and a week.",
+         "own setting", _strike_ceiling),
+    Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
+         "common practice, no source", _bag),
+    Rule("side", "Side", "Left and right are kept even: no side below three tenths.", "common practice, no source; the "
+         "share is our own setting", _side_balance),
     Rule("fade", "Fade", "Where the effort asked can no longer be held.", "three-store model, an estimate",
          _cannot_finish),
 )  # fmt: skip

@@ -3,13 +3,9 @@
 from dataclasses import dataclass, field
 from typing import Literal
 
-Limb = Literal["lead hand", "rear hand", "lead leg", "rear leg"]
+from yoisho.strikes.counts import Limb
+
 ScreeningOutcome = Literal["clear", "gradual", "clearance before vigorous", "clearance", "stop"]
-
-
-def by_hand(strikes: float) -> dict[Limb, float]:
-    """Strikes with each hand: shared evenly, as long as no combination says otherwise."""
-    return {"lead hand": strikes / 2, "rear hand": strikes / 2}
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,6 @@ from yoisho.engine.readout import Reading
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
 from yoisho.session.clock import clock
-from yoisho.session.tempo import TEMPOS
 
 TABATA_DEMAND_FRAC = 1.55
 """Demand from which 20/10 is the research protocol (about 170 % of VO2max) and not only its clock. Own setting."""
@@ -86,7 +85,7 @@ def tabata(reading: Reading) -> Claim:
     first, last = TABATA_SETS
     if len(sets) < first:
         return Claim("Tabata", None, "not true", f"There are not {first} efforts of 0:20 with rests of 0:10.", _TABATA)
-    demand = min(TEMPOS[i.tempo].demand_frac for i in sets)
+    demand = min(i.demand_frac for i in sets)
     if demand < TABATA_DEMAND_FRAC:
         text = f"This is the 20/10 format at {100 * demand:.0f} % of VO2max, not the research protocol at 170 %."
         return Claim("Tabata", None, "not true", text, _TABATA)

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from yoisho.engine.readout import Reading
 from yoisho.session.rules import RULE_SETS, RuleSet
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline
 
 SKILLED = ("technique", "combination", "freestyle")
@@ -74,9 +73,7 @@ def _thirds(reading: Reading, one: RoundOf) -> tuple[float, float, float]:
     means = []
     for number in range(3):
         left, right = begin + number * third, begin + (number + 1) * third
-        asked = sum(
-            max(0.0, min(i.end_s, right) - max(i.start_s, left)) * TEMPOS[i.tempo].demand_frac for i in intervals
-        )
+        asked = sum(max(0.0, min(i.end_s, right) - max(i.start_s, left)) * i.demand_frac for i in intervals)
         means.append(asked / third)
     return means[0], means[1], means[2]
 
@@ -93,7 +90,7 @@ def _round_figures(reading: Reading) -> dict[str, float]:
         order.append(min(first, last) - middle)
     fade = reading.measured.intervals["fade"][:, 0]
     inside = range(rounds[-1].first, rounds[-1].last + 1)
-    asked = [reading.timeline.intervals[i].seconds * TEMPOS[reading.timeline.intervals[i].tempo].demand_frac
+    asked = [reading.timeline.intervals[i].seconds * reading.timeline.intervals[i].demand_frac
              for i in inside]  # fmt: skip
     return {
         "round_s": rounds[0].seconds,
@@ -110,7 +107,7 @@ def structure(reading: Reading) -> dict[str, float]:
     bouts, timeline = reading.bouts, reading.timeline
     work_s = sum(bout.seconds for bout in bouts)
     asked = sum(
-        interval.seconds * TEMPOS[interval.tempo].demand_frac
+        interval.seconds * interval.demand_frac
         for bout in bouts
         for interval in timeline.intervals[bout.first : bout.last + 1]
     )

@@ -36,7 +36,7 @@ TEMPOS: dict[str, Tempo] = {
         Tempo("technique", "technique", "work", 0.70, 45, 4, "clean, time between", ("tech", "skill")),
         Tempo("freestyle", "freestyle", "work", 0.80, 50, 5, "the athlete decides", ("free",)),
         Tempo("combination", "combination", "work", 0.90, 60, 6, "bursts and resets", ("combo", "combos")),
-        Tempo("hold", "hold", "work", 0.95, 0, 7, "heavy carry or bear hug", ("carry",)),
+        Tempo("hold", "hold", "work", 0.95, 0, 7, "heavy carry, bear hug or plank"),
         Tempo("power", "power", "work", 1.20, 40, 8, "as hard as possible, fewer", ("hard",)),
         Tempo("speed", "speed", "work", 1.25, 180, 8, "fast and light, as many as possible", ("fast",)),
         Tempo("all-out", "all out", "work", 1.70, 120, 10, "nothing held back", ("allout", "sprint", "flat out")),

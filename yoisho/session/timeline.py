@@ -1,9 +1,12 @@
 """A timeline: flat intervals with start times. Drawing, simulation, cues and volume all read it."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
-from yoisho.session.tempo import TEMPOS
-from yoisho.session.tree import Interval, Node, Repeat, Sequence, check_size
+from yoisho.session.interval import Interval
+from yoisho.session.tempo import TEMPOS, Kind
+from yoisho.session.tree import Node, Repeat, Sequence, check_size
+from yoisho.strikes.combination import Combination
 
 Round = tuple[int, int]
 
@@ -12,20 +15,60 @@ Round = tuple[int, int]
 class TimelineInterval:
     start_s: int
     seconds: int
+    """Of reps an estimate."""
     tempo: str
     rounds: tuple[Round, ...]
     """For every repeat around it, outermost first: which repetition (from 1), of how many."""
     path: tuple[int | str, ...]
     """Where the interval stands in the tree: indices of sequences, "body" and "between" of repeats."""
+    source: Interval
+    """The interval of the tree it comes from."""
     part: int = 0
+    partner: bool = False
+    """A rest while the partner does the same."""
 
     @property
-    def kind(self) -> str:
+    def kind(self) -> Kind:
         return TEMPOS[self.tempo].kind
 
     @property
     def end_s(self) -> int:
         return self.start_s + self.seconds
+
+    @property
+    def demand_frac(self) -> float:
+        """Energy demand [x VO2max]."""
+        return TEMPOS[self.tempo].demand_frac if self.partner else self.source.demand_frac
+
+    @property
+    def turn(self) -> Round:
+        """Which repetition of the innermost repeat around it."""
+        return self.rounds[-1] if self.rounds else (1, 1)
+
+    @cached_property
+    def combination(self) -> Combination | None:
+        """What is struck in this repetition; None where it is left open."""
+        return None if self.partner else self.source.combination(*self.turn)
+
+    @property
+    def reps(self) -> int | None:
+        """Reps of this repetition; None where it is dosed by time."""
+        return None if self.partner else self.source.reps_at(self.turn[0])
+
+    @cached_property
+    def strikes(self) -> float:
+        """Strikes expected before any fade; where reps are struck, their exact number."""
+        source = self.source
+        if self.partner or not source.struck:
+            return 0.0
+        each = self.combination.strikes if self.combination else 1
+        if self.reps is not None:
+            return float(self.reps * each)
+        if source.beat:
+            return self.seconds / 60 * source.beat.per_min * source.beat.strikes * min(each, 1)
+        if self.combination:
+            return self.seconds / source.rep_s(*self.turn) * each
+        return self.seconds / 60 * TEMPOS[self.tempo].strikes_per_min
 
 
 @dataclass(frozen=True)
@@ -48,7 +91,7 @@ class Timeline:
     @property
     def strikes(self) -> float:
         """Strikes expected at the tempos' own rates, before any fade."""
-        return sum(i.seconds / 60 * TEMPOS[i.tempo].strikes_per_min for i in self.intervals)
+        return sum(i.strikes for i in self.intervals)
 
 
 def unroll(*parts: Node) -> Timeline:
@@ -58,11 +101,17 @@ def unroll(*parts: Node) -> Timeline:
     check_size(Sequence(parts) if len(parts) > 1 else parts[0])
     flat: list[TimelineInterval] = []
 
+    def add(node: Interval, part: int, rounds: tuple[Round, ...], path: tuple[int | str, ...]) -> None:
+        start = flat[-1].end_s if flat else 0
+        seconds = node.length_s(*(rounds[-1] if rounds else (1, 1)))
+        flat.append(TimelineInterval(start, seconds, node.tempo, rounds, path, node, part))
+        if node.pairs:
+            flat.append(TimelineInterval(start + seconds, seconds, "rest", rounds, path, node, part, partner=True))
+
     def walk(node: Node, part: int, rounds: tuple[Round, ...], path: tuple[int | str, ...]) -> None:
         match node:
             case Interval():
-                start = flat[-1].end_s if flat else 0
-                flat.append(TimelineInterval(start, node.seconds, node.tempo, rounds, path, part))
+                add(node, part, rounds, path)
             case Sequence():
                 for index, item in enumerate(node.items):
                     walk(item, part, rounds, (*path, index))

@@ -1,38 +1,17 @@
-"""The algebra of a session: `Interval`, `Sequence` and `Repeat`. Trees are never changed in place."""
+"""The algebra of a session: `Interval`, `Sequence` and `Repeat`. Trees are never changed in place.
+
+What changes from repetition to repetition (the steps of a ladder, the combinations of a drill) follows the innermost
+repeat around the interval.
+"""
 
 from dataclasses import dataclass
 
-from yoisho.session.tempo import TEMPOS, Kind
+from yoisho.session.interval import Interval, SessionError
 
-LONGEST_INTERVAL_S = 7200
 MOST_REPEATS = 200
 DEEPEST = 12
 LONGEST_SESSION_S = 4 * 3600
 MOST_INTERVALS = 5000
-
-
-class SessionError(ValueError):
-    """A session that makes no sense: what is wrong, and how to mend it."""
-
-
-@dataclass(frozen=True)
-class Interval:
-    """One stretch at one tempo, dosed in whole seconds."""
-
-    seconds: int
-    tempo: str
-
-    def __post_init__(self) -> None:
-        if self.tempo not in TEMPOS:
-            raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}")
-        if isinstance(self.seconds, bool) or not isinstance(self.seconds, int):
-            raise SessionError("an interval's length is a whole number of seconds")
-        if not 1 <= self.seconds <= LONGEST_INTERVAL_S:
-            raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s")
-
-    @property
-    def kind(self) -> Kind:
-        return TEMPOS[self.tempo].kind
 
 
 @dataclass(frozen=True)
@@ -59,6 +38,12 @@ class Repeat:
             raise SessionError(f"a repeat runs from 1 to {MOST_REPEATS} times, not {self.count}")
         if self.between is not None and self.between.kind == "work":
             raise SessionError("only rest or recover can stand between repetitions; put work inside the brackets")
+        if self.between is not None and not _time_and_means_only(self.between):
+            raise SessionError("what stands between repetitions has a time and a means, and no more")
+
+
+def _time_and_means_only(pause: Interval) -> bool:
+    return pause.seconds is not None and pause == Interval(pause.seconds, pause.tempo, means=pause.means)
 
 
 Node = Interval | Sequence | Repeat
@@ -70,22 +55,31 @@ def sequence(items: list[Node]) -> Node:
 
 
 def duration_s(node: Node) -> int:
-    """Seconds the node takes, computed without unrolling it."""
+    """Seconds the node takes, computed without unrolling it; reps are estimated."""
+    return _over(node, 1)
+
+
+def _over(node: Node, turns: int) -> int:
+    """Seconds of the node over the repetitions of the repeat around it."""
     match node:
         case Interval():
-            return node.seconds
+            varies = len(node.reps) > 1 or (node.reps and node.drill)
+            length = (
+                sum(node.length_s(turn, turns) for turn in range(1, turns + 1)) if varies else turns * node.length_s()
+            )
+            return length * (2 if node.pairs else 1)
         case Sequence():
-            return sum(duration_s(item) for item in node.items)
+            return sum(_over(item, turns) for item in node.items)
         case Repeat():
-            pause = node.between.seconds if node.between else 0
-            return node.count * duration_s(node.body) + (node.count - 1) * pause
+            pause = node.between.length_s() if node.between else 0
+            return turns * (_over(node.body, node.count) + (node.count - 1) * pause)
 
 
 def interval_count(node: Node) -> int:
     """Flat intervals the node unrolls to, computed without unrolling it."""
     match node:
         case Interval():
-            return 1
+            return 2 if node.pairs else 1
         case Sequence():
             return sum(interval_count(item) for item in node.items)
         case Repeat():

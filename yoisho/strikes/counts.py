@@ -11,11 +11,13 @@ Stance = Literal["orthodox", "southpaw"]
 Limb = Literal["left hand", "right hand", "left leg", "right leg"]
 
 PACE: dict[str, float] = {
-    "flow": 1.2, "technique": 1.6, "combination": 1.0, "freestyle": 1.2, "power": 1.4, "speed": 0.8, "all-out": 0.85,
+    "recover": 1.6, "flow": 1.2, "technique": 1.6, "combination": 1.0, "freestyle": 1.2, "power": 1.4, "speed": 0.8,
+    "all-out": 0.85,
 }  # fmt: skip
 """Times the techniques' own seconds. Own setting."""
 RESET_S: dict[str, float] = {
-    "flow": 0.4, "technique": 2.0, "combination": 1.5, "freestyle": 1.0, "power": 1.5, "speed": 0.3, "all-out": 0.2,
+    "recover": 3.0, "flow": 0.4, "technique": 2.0, "combination": 1.5, "freestyle": 1.0, "power": 1.5, "speed": 0.3,
+    "all-out": 0.2,
 }  # fmt: skip
 """Between one pass and the next. Own setting."""
 

@@ -21,16 +21,25 @@ def ladder(one: Action, counts: tuple[int, ...]) -> tuple[Combination, ...]:
     return tuple(Combination(((one,) * count,)) for count in counts)
 
 
+def joined(combinations: tuple[Combination, ...]) -> Combination:
+    """One after the other, as groups that follow on `then`."""
+    return Combination(tuple(group for each in combinations for group in each.groups))
+
+
 def adding_rounds(additions: tuple[Combination, ...]) -> tuple[Combination, ...]:
     """Every round adds a combination to those before; the last is the recap of all."""
-    return tuple(
-        Combination(tuple(group for each in additions[: number + 1] for group in each.groups))
-        for number in range(len(additions))
-    )
+    return tuple(joined(additions[: number + 1]) for number in range(len(additions)))
 
 
-def alternating(one: Combination, other: Combination, each: int, times: int) -> Combination:
-    """So many of the one, so many of the other, in turn: five right, five left."""
-    if each < 1 or times < 1:
+def alternating(one: Combination, ones: int, other: Combination, others: int, times: int = 1) -> Combination:
+    """So many of the one, so many of the other, in turn: five right, five left; two of power, four of speed."""
+    if min(ones, others, times) < 1:
         raise CombinationError("alternate at least one of each, at least once")
-    return Combination(((one.actions * each + other.actions * each) * times,))
+    return Combination(((one.actions * ones + other.actions * others) * times,))
+
+
+def medley(combinations: tuple[Combination, ...], each: int) -> Combination:
+    """So many of each, one after the other."""
+    if each < 1:
+        raise CombinationError("a medley has at least one of each")
+    return Combination(tuple(one.actions * each for one in combinations))

@@ -2,18 +2,21 @@
 
 `read` takes what a coach types, `write` gives the canonical form in a school, which `read` turns into the same again.
 Numbers are punches (`1-2-3b`, b for the body), `rk` and `lk` a right or left round kick with -h, -m or -l for its
-height; everything else is trade words, with lead, rear, left or right before and head, body or leg behind.
+height; everything else is trade words, with lead, rear, left or right before and head, body or leg behind. `5x` before
+one technique is that technique five times. A drill is combinations with `|` between, and an order before them.
 """
 
 import re
 from difflib import get_close_matches
-from functools import cache
-from itertools import pairwise
+from functools import cache, lru_cache
+from itertools import groupby, pairwise
 
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 from lark.exceptions import UnexpectedToken, VisitError
 
-from yoisho.strikes.combination import Action, Combination, CombinationError, action
+from yoisho.strikes.combination import MOST_ACTIONS, Action, Combination, CombinationError, action
+from yoisho.strikes.drill import Drill, Order
+from yoisho.strikes.line import LineError
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS, School
 from yoisho.strikes.techniques import TECHNIQUES, Level, Side, spellings
 
@@ -24,11 +27,15 @@ _LEVELS: dict[str, Level] = {
     "h": "head", "head": "head", "high": "head", "b": "body", "m": "body", "body": "body", "middle": "body",
     "l": "leg", "leg": "leg", "low": "leg",
 }  # fmt: skip
+_SAME_FROM = 4
+"""The same technique so many times running is written with its count."""
+_NUMBERED = re.compile(r"\d+b?")
 _HEIGHTS: dict[Level, str] = {"head": "h", "body": "m", "leg": "l"}
 
 _GRAMMAR = r"""
 start: group (THEN group)*
-group: SEP* action (SEP* action)* SEP*
+group: SEP* several (SEP* several)* SEP*
+several: TIMES? action
 action: NUMBER level?            -> numbered
       | SIDE_KICK level?         -> kick
       | SIDE? TECHNIQUE level?   -> named
@@ -36,6 +43,7 @@ action: NUMBER level?            -> numbered
 level: HEIGHT | LEVEL
 
 NUMBER: /\d+/
+TIMES.6: /\d+\s*[x×*](?![a-z])/i
 SIDE_KICK.5: /[rl]k(?![a-z])/i
 HEIGHT.6: /-\s*[hml](?![a-z0-9])/i
 SIDE.4: /(lead|rear|left|right)(?![a-z])/i
@@ -48,24 +56,10 @@ WORD.1: /[^\W\d_]+/
 """
 
 
-class NotationError(CombinationError):
-    """A combination that cannot be read: at which character, what was expected there, and an example."""
+class NotationError(LineError, CombinationError):
+    """A combination that cannot be read."""
 
-    def __init__(self, message: str, position: int, suggestion: str | None = None):
-        super().__init__(message)
-        self.message = message
-        self.position = position
-        """Index of the character at fault, from 0."""
-        self.suggestion = suggestion
-        self.example = EXAMPLE
-
-    def as_dict(self) -> dict[str, object]:
-        return {
-            "message": self.message,
-            "character": self.position + 1,
-            "suggestion": self.suggestion,
-            "example": self.example,
-        }
+    example = EXAMPLE
 
 
 @cache
@@ -129,10 +123,23 @@ class _Reader(Transformer[Token, Combination]):
         near = get_close_matches(word.lower(), [*spellings(), "lead", "rear", "left", "right", "then"], n=1, cutoff=0.6)
         hint = f"Did you mean {near[0]}?" if near else "Techniques are " + ", ".join(
             technique.word for technique in TECHNIQUES.values()) + "."  # fmt: skip
-        raise NotationError(f"“{word}” is not a technique. {hint}", word.start_pos or 0, near[0] if near else None)
+        suggestion = near[0] if near else None
+        raise NotationError(f"“{word}” is not a technique. {hint}", word.start_pos or 0, ("a technique",), suggestion)
+
+    def several(self, children: list[object]) -> tuple[Action, ...]:
+        *counts, found = children
+        assert isinstance(found, Action)
+        if not counts:
+            return (found,)
+        token = counts[0]
+        assert isinstance(token, Token)
+        digits = token.rstrip("xX×* \t\n")
+        if len(digits) > 3 or not 1 <= int(digits) <= MOST_ACTIONS:
+            raise NotationError(f"A technique is done 1 to {MOST_ACTIONS} times, not {digits}.", token.start_pos or 0)
+        return (found,) * int(digits)
 
     def group(self, children: list[object]) -> tuple[Action, ...]:
-        return tuple(child for child in children if isinstance(child, Action))
+        return tuple(action for child in children if isinstance(child, tuple) for action in child)
 
     def start(self, children: list[object]) -> Combination:
         return Combination(tuple(child for child in children if isinstance(child, tuple)))
@@ -179,17 +186,62 @@ def _write_one(one: Action, school: School) -> str:
     return f"{side}{known.word}{level}"
 
 
+_ORDERS: dict[str, Order] = {"adding": "adding", "pyramid": "pyramid", "draw": "draw"}
+
+
+@lru_cache(maxsize=2000)
+def read_drill(text: str, school_id: str = DEFAULT_SCHOOL) -> Drill:
+    """The drill that a line means: `1-2 | 3-2`, `adding 4-6-3 | 1-1-2`, `draw 1-2 | 3-2 | recall`.
+
+    Raises `NotationError` with the character at fault, what was expected there, and an example.
+    """
+    order: Order = "turns"
+    start = 0
+    word = re.match(r"\s*(adding|pyramid|draw)(?![a-z])", text, re.IGNORECASE)
+    if word:
+        order, start = _ORDERS[word[1].lower()], word.end()
+    combinations = []
+    recall = False
+    pieces = text[start:].split("|")
+    for index, piece in enumerate(pieces):
+        if len(pieces) > 1 and index == len(pieces) - 1 and piece.strip().lower() == "recall":
+            recall = True
+        else:
+            try:
+                combinations.append(read(piece, school_id))
+            except NotationError as error:
+                place = start + error.position
+                raise NotationError(error.message, place, error.expected, error.suggestion) from error
+        start += len(piece) + 1
+    try:
+        return Drill(tuple(combinations), order, recall)
+    except CombinationError as error:
+        text = str(error)
+        raise NotationError(text[0].upper() + text[1:] + ".", 0) from error
+
+
+def write_drill(drill: Drill, school_id: str = DEFAULT_SCHOOL) -> str:
+    """The canonical form of a drill in a school."""
+    pieces = [write(each, school_id) for each in drill.combinations] + ["recall"] * drill.recall
+    order = "" if drill.order == "turns" else f"{drill.order} "
+    return order + " | ".join(pieces)
+
+
+def _write_group(group: tuple[Action, ...], school: School) -> str:
+    words = []
+    for same in groupby(_write_one(one, school) for one in group):
+        word, count = same[0], len(list(same[1]))
+        words += [f"{count}x {word}"] if count >= _SAME_FROM else [word] * count
+    text = words[0]
+    for before, word in pairwise(words):
+        text += ("-" if _NUMBERED.fullmatch(before) and _NUMBERED.fullmatch(word) else ", ") + word
+    return text
+
+
 def write(combination: Combination, school_id: str = DEFAULT_SCHOOL) -> str:
     """The canonical form in a school: numbers joined by hyphens, all else by commas."""
     school = SCHOOLS[school_id]
-    groups = []
-    for group in combination.groups:
-        words = [_write_one(one, school) for one in group]
-        text = words[0]
-        for before, word in pairwise(words):
-            text += ("-" if before[0].isdigit() and word[0].isdigit() else ", ") + word
-        groups.append(text)
-    return " then ".join(groups)
+    return " then ".join(_write_group(group, school) for group in combination.groups)
 
 
 def calls(combination: Combination) -> list[str]:

@@ -4,6 +4,8 @@ import pytest
 from yoisho.engine import heart_rate
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.person import PersonError, best_guess, draws, person
+from yoisho.session.shorthand import read
+from yoisho.session.timeline import unroll
 
 
 def test_what_is_not_known_is_filled_in_and_says_so():
@@ -90,9 +92,22 @@ def test_no_rule_set_of_that_name():
 
 
 def test_carries_raise_the_heart_less_than_punches_and_rest_not_at_all():
-    offsets = [heart_rate.offset(kind, tempo) for kind, tempo in
-               (("rest", "rest"), ("recover", "recover"), ("work", "hold"), ("work", "power"))]  # fmt: skip
+    offsets = [heart_rate.offset(unroll(read(line)).intervals[0])
+               for line in ("30 rest", "30 recover", "30 hold", "30 power")]  # fmt: skip
     assert offsets == [0.0, 0.08, 0.10, 0.12]
+
+
+def test_what_it_is_done_on_moves_the_heart_and_kicks_weigh_by_their_share():
+    def offset(line: str) -> float:
+        return heart_rate.offset(unroll(read(line)).intervals[0])
+
+    assert offset("30 power bag") == heart_rate.PUNCHING_OFFSET
+    assert offset("30 power pads") == offset("30 recover shadow") == heart_rate.SHADOW_OFFSET
+    assert offset("30 carry") == heart_rate.CARRYING_OFFSET
+    assert offset("10:00 skip") == 0
+    assert offset("30 power bag [rk-m]") == heart_rate.KICKING_OFFSET
+    between = (heart_rate.KICKING_OFFSET + heart_rate.PUNCHING_OFFSET) / 2
+    assert offset("30 power bag [2, rk-m]") == pytest.approx(between)
 
 
 def test_the_strikes_of_a_fast_person_are_more_at_speed_and_the_same_at_technique():

@@ -143,6 +143,6 @@ def test_beginners_and_those_under_sixteen_have_ceilings():
 
 def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
     assert "hand" in seals("20:00 speed")["Strikes"].text
-    week = Circumstances(screening=ACTIVE, strikes_this_week={"lead hand": 2300, "rear hand": 2300})
+    week = Circumstances(screening=ACTIVE, strikes_this_week={"left hand": 2300, "right hand": 2300})
     assert "seven days" in seals("6:00 flow", around=week)["Strikes"].text
     assert "Strikes" not in seals("6:00 flow")

@@ -40,7 +40,9 @@ def broken(change):
     ("change", "path"),
     [
         (lambda d: d.update(format="other"), "format"),
-        (lambda d: d.update(version=2), "version"),
+        (lambda d: d.update(version=3), "version"),
+        (lambda d: d.update(version="2"), "version"),
+        (lambda d: d.update(note="mine"), "document.note"),
         (lambda d: d.update(title=None), "title"),
         (lambda d: d.update(parts="none"), "parts"),
         (lambda d: d["parts"][0].pop("name"), "parts[0].name"),

@@ -68,7 +68,7 @@ def test_a_rest_behind_several_multipliers_stands_between_the_outermost():
         ("1:75 flow", 0, "seconds go from 00 to 59"),
         ("999 x (20 flow)", 0, "1 to 200 times"),
         ("20 speed and 30 power", 9, "“and” is not an effort"),
-        ("8 x (20 all-out @ 10)", 16, "“@” at character 17"),
+        ("8 x (20 all-out @ 10)", 16, "A heart-rate target reads @80-90%HR"),
         ("0 flow", 0, "1 second to 2 hours"),
         ("8x()", 3, "expected a number"),
         ("", 0, "Nothing to read yet"),

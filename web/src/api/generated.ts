@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/club": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Club
+         * @description The club's settings. What is stored does not change: techniques are stored, and shown in the club's school.
+         */
+        put: operations["save_club"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/complete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Complete Shorthand
+         * @description What could be typed next.
+         */
+        post: operations["complete_shorthand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo": {
         parameters: {
             query?: never;
@@ -138,6 +178,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Weeks
+         * @description Strikes of the person in each of the last eight weeks, this one last.
+         */
+        get: operations["weeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/propose": {
         parameters: {
             query?: never;
@@ -169,7 +229,7 @@ export interface paths {
         put?: never;
         /**
          * Read Shorthand
-         * @description A line of shorthand as a tree, with its canonical form.
+         * @description Lines of shorthand as parts, with their canonical form, what they mean, and what each word is.
          */
         post: operations["read_shorthand"];
         delete?: never;
@@ -216,6 +276,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Session
+         * @description A session from a document of any version, as the club's own.
+         */
+        post: operations["import_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}": {
         parameters: {
             query?: never;
@@ -230,6 +310,26 @@ export interface paths {
         post?: never;
         /** Delete Session */
         delete: operations["delete_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Session
+         * @description The document as a file.
+         */
+        get: operations["export_session"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -310,6 +410,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Action */
+        Action: {
+            /** Level */
+            level?: ("head" | "body" | "leg") | null;
+            /** Side */
+            side?: ("lead" | "rear" | "left" | "right") | null;
+            /**
+             * Technique
+             * @enum {string}
+             */
+            technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "pivot";
+        };
+        /** Beat */
+        Beat: {
+            /** Per Min */
+            per_min: number;
+            /**
+             * Strikes
+             * @default 1
+             * @enum {unknown}
+             */
+            strikes: 0.5 | 1 | 2;
+        };
         /** Caution */
         Caution: {
             /** At S */
@@ -330,6 +453,26 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** ClubIn */
+        ClubIn: {
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "overhands" | "body-hooks";
+        };
+        /** CompleteIn */
+        CompleteIn: {
+            /** Text */
+            text: string;
+        };
+        /** CompleteOut */
+        CompleteOut: {
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** Start */
+            start: number;
+        };
         /** Cue */
         Cue: {
             /** At S */
@@ -339,6 +482,22 @@ export interface components {
              * @enum {string}
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
+        };
+        /** Drill */
+        Drill: {
+            /** Combinations */
+            combinations: components["schemas"]["Action"][][][];
+            /**
+             * Order
+             * @default turns
+             * @enum {string}
+             */
+            order: "turns" | "adding" | "pyramid" | "draw";
+            /**
+             * Recall
+             * @default false
+             */
+            recall: boolean;
         };
         /** Effort */
         Effort: {
@@ -379,12 +538,11 @@ export interface components {
             reading: components["schemas"]["Reading"] | null;
             /** Rest S */
             rest_s: number;
-            /** Strikes */
-            strikes: number;
             /** Timeline */
             timeline: components["schemas"]["TimelineInterval"][];
             /** Total S */
             total_s: number;
+            volume: components["schemas"]["VolumeOut"];
             /** Work S */
             work_s: number;
         };
@@ -457,10 +615,38 @@ export interface components {
             /** Within */
             within: boolean;
         };
-        /** IntervalNode */
+        /**
+         * HeartBand
+         * @description Of HRmax, in percent.
+         */
+        HeartBand: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+        };
+        /**
+         * IntervalNode
+         * @description Dosed by seconds or by reps, never by both.
+         */
         IntervalNode: {
+            band?: components["schemas"]["HeartBand"] | null;
+            beat?: components["schemas"]["Beat"] | null;
+            /** Cues */
+            cues?: components["schemas"]["RepeatingCue"][] | null;
+            drill?: components["schemas"]["Drill"] | null;
+            /** Lead */
+            lead?: ("left" | "right") | null;
+            /** Means */
+            means?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
+            /** Pairs */
+            pairs?: boolean | null;
+            /** Reps */
+            reps?: number[] | null;
             /** Seconds */
-            seconds: number;
+            seconds?: number | null;
+            /** Switch */
+            switch?: ("half" | "call") | number | null;
             /**
              * Tempo
              * @enum {string}
@@ -488,6 +674,8 @@ export interface components {
         };
         /** LogIn */
         LogIn: {
+            /** Counted Strikes */
+            counted_strikes?: number | null;
             /** Done Efforts */
             done_efforts: number;
             /** Done S */
@@ -511,12 +699,20 @@ export interface components {
         };
         /** LogOut */
         LogOut: {
+            /** Counted Strikes */
+            counted_strikes: number | null;
             /** Done Efforts */
             done_efforts: number;
             /** Done S */
             done_s: number;
+            /** Expected Strikes */
+            expected_strikes: number;
             /** Id */
             id: number;
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
             /** Load */
             load: number;
             /** Note */
@@ -559,10 +755,26 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["Section"][];
         };
+        /** Named */
+        Named: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** Option */
+        Option: {
+            /** Meaning */
+            meaning: string;
+            /** Text */
+            text: string;
+        };
         /** Part */
         Part: {
             /** Name */
             name: string;
+            /** Purpose */
+            purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal" | "cool-down") | null;
             /** Tree */
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
         };
@@ -572,12 +784,11 @@ export interface components {
             rest_s: number;
             /** Start S */
             start_s: number;
-            /** Strikes */
-            strikes: number;
             /** Text */
             text: string;
             /** Total S */
             total_s: number;
+            volume: components["schemas"]["VolumeOut"];
             /** Work S */
             work_s: number;
         };
@@ -607,6 +818,11 @@ export interface components {
             speed_scale: components["schemas"]["Known"];
             /** Sport */
             sport: string;
+            /**
+             * Stance
+             * @enum {string}
+             */
+            stance: "orthodox" | "southpaw";
             vo2max_ml_kg_min: components["schemas"]["Known"];
         };
         /** ProposeIn */
@@ -650,6 +866,10 @@ export interface components {
             hr_rest_bpm: number;
             traces: components["schemas"]["Traces"];
             verdict: components["schemas"]["Verdict"];
+            /** Week */
+            week: {
+                [key: string]: number;
+            };
         };
         /** Reason */
         Reason: {
@@ -664,7 +884,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** RepeatNode */
+        /**
+         * RepeatNode
+         * @description The body so many times, with `between` between repetitions and never after the last.
+         */
         RepeatNode: {
             between?: components["schemas"]["IntervalNode"] | null;
             /** Body */
@@ -676,6 +899,13 @@ export interface components {
              * @enum {string}
              */
             type: "repeat";
+        };
+        /** RepeatingCue */
+        RepeatingCue: {
+            /** Every S */
+            every_s: number;
+            /** Text */
+            text: string;
         };
         /** Round */
         Round: {
@@ -760,7 +990,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 1;
+            version: 2;
         };
         /** SessionIn */
         SessionIn: {
@@ -819,10 +1049,16 @@ export interface components {
         };
         /** ShorthandOut */
         ShorthandOut: {
+            /** Meaning */
+            meaning: string[];
+            /** Named */
+            named: boolean;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Spans */
+            spans: components["schemas"]["Span"][];
             /** Text */
             text: string;
-            /** Tree */
-            tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
         };
         /** SignIn */
         SignIn: {
@@ -830,6 +1066,21 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * Span
+         * @description A stretch of the line, and what it is.
+         */
+        Span: {
+            /** End */
+            end: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "effort" | "pause" | "means" | "strikes" | "dose" | "frame" | "word";
+            /** Start */
+            start: number;
         };
         /** Table */
         Table: {
@@ -877,6 +1128,8 @@ export interface components {
         };
         /** TimelineInterval */
         TimelineInterval: {
+            /** Calls */
+            calls: string[];
             /** Demand Frac */
             demand_frac: number;
             /**
@@ -884,8 +1137,18 @@ export interface components {
              * @enum {string}
              */
             kind: "work" | "recover" | "rest";
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Means */
+            means: string | null;
             /** Part */
             part: number;
+            /** Partner */
+            partner: boolean;
+            /** Reps */
+            reps: number | null;
             /** Rounds */
             rounds: components["schemas"]["Round"][];
             /** Seconds */
@@ -940,10 +1203,62 @@ export interface components {
         Vocabulary: {
             /** Examples */
             examples: string[];
+            /** Means */
+            means: components["schemas"]["Named"][];
+            /** Purposes */
+            purposes: components["schemas"]["Named"][];
+            /** Schools */
+            schools: components["schemas"]["Named"][];
             /** Targets */
             targets: components["schemas"]["TargetOut"][];
             /** Tempos */
             tempos: components["schemas"]["TempoOut"][];
+        };
+        /**
+         * VolumeOut
+         * @description Strikes by limb and level, after the fade. Those no combination places are shared evenly over two hands.
+         */
+        VolumeOut: {
+            /** Counted */
+            counted: number;
+            /** Defences */
+            defences: number;
+            /** Levels */
+            levels: {
+                [key: string]: number;
+            };
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Open */
+            open: number;
+            /** Steps */
+            steps: number;
+            /** Strikes */
+            strikes: number;
+        };
+        /** WeekOut */
+        WeekOut: {
+            /** Counted */
+            counted: number;
+            /** Levels */
+            levels: {
+                [key: string]: number;
+            };
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /**
+             * Monday
+             * Format: date
+             */
+            monday: string;
+            /** Sessions */
+            sessions: number;
+            /** Strikes */
+            strikes: number;
         };
         /** Welcome */
         Welcome: {
@@ -953,6 +1268,11 @@ export interface components {
             coach?: string | null;
             /** Demo */
             demo: boolean;
+            /**
+             * School
+             * @default overhands
+             */
+            school: string;
             /** Signed In */
             signed_in: boolean;
         };
@@ -965,6 +1285,72 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    save_club: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClubIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    complete_shorthand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompleteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompleteOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     enter_demo: {
         parameters: {
             query?: never;
@@ -1143,6 +1529,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonOut"][];
+                };
+            };
+        };
+    };
+    weeks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -1328,6 +1745,39 @@ export interface operations {
             };
         };
     };
+    import_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     get_session: {
         parameters: {
             query?: never;
@@ -1429,6 +1879,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    export_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description Not Found */
             404: {

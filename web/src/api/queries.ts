@@ -31,6 +31,22 @@ export const method = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
+export const read = (text: string) =>
+  queryOptions({
+    queryKey: ["read", text],
+    queryFn: () => need(api.POST("/api/read", { body: { text } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+  });
+
+export const complete = (text: string) =>
+  queryOptions({
+    queryKey: ["complete", text],
+    queryFn: ({ signal }) => need(api.POST("/api/complete", { body: { text }, signal })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+
 export const session = (id: number) =>
   queryOptions({
     queryKey: ["session", id],

@@ -12,7 +12,7 @@ import { Head } from "./Head";
 import { keepHeat, recallHeat } from "./heat";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
-import { type Node, newPart, type Part } from "./tree";
+import { newPart, type Part } from "./tree";
 import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
 import { useKeys } from "./useKeys";
 import { useTyped } from "./useTyped";
@@ -79,18 +79,28 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const typedPart = bench.typed?.part ?? null;
   const { setTyped } = bench;
   const onRead = useCallback(
-    (tree: Node) => {
-      const part = typedPart === null ? undefined : parts[typedPart];
-      if (part && typedPart !== null) setPart(typedPart, { ...part, tree });
+    (part: Part) => {
+      if (typedPart !== null && parts[typedPart]) setPart(typedPart, part);
     },
     [typedPart, parts, setPart],
   );
-  const typedTree = typedPart === null ? null : (parts[typedPart]?.tree ?? null);
-  const typing = useTyped(bench.typed?.text ?? null, typedTree, onRead);
+  const current = typedPart === null ? null : (parts[typedPart] ?? null);
+  const typing = useTyped(bench.typed?.text ?? null, current, onRead);
+  const { several } = typing;
+  /** Put the several parts that the lines name in the place of the row. */
+  const lay = useCallback(() => {
+    if (!several || typedPart === null) return;
+    setTyped(null);
+    setParts(parts.toSpliced(typedPart, 1, ...several));
+    setChosen(typedPart + several.length - 1);
+    setOpen(false);
+    setSaid(`${several.length} parts laid. Ctrl Z takes them back.`);
+  }, [several, typedPart, parts, setParts, setTyped]);
   const leftRow = typedPart !== null && (!open || chosen !== typedPart);
   useEffect(() => {
-    if (leftRow && !typing.waiting) setTyped(null);
-  }, [leftRow, typing.waiting, setTyped]);
+    if (leftRow && typing.several) lay();
+    else if (leftRow && !typing.waiting) setTyped(null);
+  }, [leftRow, typing, lay, setTyped]);
   const choose = (index: number, nowOpen: boolean) => {
     setChosen(index);
     setOpen(nowOpen);
@@ -101,7 +111,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       setParts([...parts, part]);
       choose(parts.length, true);
     });
-    document.querySelector<HTMLInputElement>("[data-pattern]")?.select();
+    document.querySelector<HTMLTextAreaElement>("[data-pattern]")?.select();
   };
   const double = (index: number) => {
     const part = parts[index];
@@ -148,11 +158,12 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const [wanted, setWanted] = useState<{ andRun: boolean } | null>(null);
   const { mutate: send } = save;
   useEffect(() => {
-    if (!wanted || (typing.waiting && !typing.refused)) return;
+    if (!wanted || (typing.waiting && !typing.refused && !typing.several)) return;
+    if (typing.several) return lay();
     setWanted(null);
     if (typing.refused) setSaid("A line cannot be read yet. Mend it, or leave it as it was, and then save.");
     else send(wanted);
-  }, [wanted, typing, send]);
+  }, [wanted, typing, lay, send]);
 
   /** Save, once the line that is being typed has been read. */
   function keepIt(andRun: boolean) {
@@ -254,6 +265,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                 onTyped={bench.setTyped}
                 onChoose={choose}
                 onChange={setPart}
+                onLay={lay}
                 onDouble={double}
                 onRemove={remove}
               />
@@ -284,6 +296,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
             targets={vocabulary.targets}
             onLight={setLit}
             wbgt={wbgt}
+            somebody={draft.personId !== null}
             onWbgt={(next) => {
               keepHeat(next);
               setWbgt(next);

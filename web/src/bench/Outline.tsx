@@ -17,6 +17,7 @@ interface Props {
   onTyped: (typed: Kept["typed"]) => void;
   onChoose: (part: number, open: boolean) => void;
   onChange: (index: number, part: Part) => void;
+  onLay: () => void;
   onDouble: (index: number) => void;
   onRemove: (index: number) => void;
 }
@@ -52,6 +53,7 @@ export function Outline(props: Props) {
                 typing={props.typing}
                 onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
                 onChange={(next) => props.onChange(index, next)}
+                onLay={props.onLay}
                 onDouble={() => props.onDouble(index)}
                 onRemove={() => props.onRemove(index)}
                 onClose={() => props.onChoose(index, false)}
@@ -82,7 +84,7 @@ export function Outline(props: Props) {
           <span />
           <span>Total {clock(evaluation.total_s)}</span>
           <span className="hidden min-[700px]:block" />
-          <span className="hidden text-right min-[700px]:block">{Math.round(evaluation.strikes)}</span>
+          <span className="hidden text-right min-[700px]:block">{Math.round(evaluation.volume.strikes)}</span>
           <span className="text-right">{clock(evaluation.work_s)}</span>
           <span className="hidden text-right min-[700px]:block">{clock(evaluation.rest_s)}</span>
         </div>

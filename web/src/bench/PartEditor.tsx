@@ -15,18 +15,22 @@ interface Props {
   typing: Typing;
   onTyped: (text: string | null) => void;
   onChange: (part: Part) => void;
+  /** Lay the several parts that the lines name. */
+  onLay: () => void;
   onDouble: () => void;
   onRemove: () => void;
   onClose: () => void;
 }
 
 const LONGEST_S = 7200;
+const MOST_REPS = 2000;
 const stepOf = (seconds: number) => (seconds < 10 ? 1 : seconds < 120 ? 5 : seconds < 600 ? 15 : 60);
-const readCount = (text: string) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null);
+const readCount = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
 
 /** The row in hand: its pattern as text, and the steppers that write it. */
 export function PartEditor(props: Props) {
-  const { columns, part, summary, tempos, typed, typing, onTyped, onChange, onDouble, onRemove, onClose } = props;
+  const { columns, part, summary, tempos, typed, typing, onTyped, onChange, onLay, onDouble, onRemove, onClose } =
+    props;
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
     onChange({ ...part, tree: changed(part.tree, field, value) });
@@ -43,7 +47,7 @@ export function PartEditor(props: Props) {
           onChange={(event) => onChange({ ...part, name: event.target.value })}
         />
         <div className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:pt-2 min-[700px]:-ml-[11px]">
-          <Pattern text={summary?.text ?? ""} typed={typed} typing={typing} onTyped={onTyped} />
+          <Pattern text={summary?.text ?? ""} typed={typed} typing={typing} onTyped={onTyped} onLay={onLay} />
         </div>
         <Sums summary={summary} />
       </div>
@@ -88,19 +92,31 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
       />
     );
   }
-  const timed = field.kind === "interval" ? field.seconds : field.value;
-  const stepper = (
-    <Stepper
-      label={field.label}
-      value={timed}
-      min={field.kind === "interval" ? 1 : 0}
-      max={LONGEST_S}
-      show={clock}
-      read={readClock}
-      step={stepOf}
-      onChange={(value) => onSet(field, value)}
-    />
-  );
+  const dose = field.kind === "interval" ? field.dose : { seconds: field.value };
+  const stepper =
+    dose === "ladder" ? null : "reps" in dose ? (
+      <Stepper
+        label={`${field.label}, reps`}
+        value={dose.reps}
+        min={1}
+        max={MOST_REPS}
+        show={String}
+        read={readCount}
+        step={(reps) => (reps < 20 ? 1 : 10)}
+        onChange={(value) => onSet(field, value)}
+      />
+    ) : (
+      <Stepper
+        label={field.label}
+        value={dose.seconds}
+        min={field.kind === "interval" ? 1 : 0}
+        max={LONGEST_S}
+        show={clock}
+        read={readClock}
+        step={stepOf}
+        onChange={(value) => onSet(field, value)}
+      />
+    );
   if (field.kind === "between") return stepper;
   return (
     <div className="flex items-end gap-1">

@@ -1,4 +1,8 @@
-import { useId, useLayoutEffect, useRef } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
+import { read } from "../api/queries";
+import { Coloured } from "../parts/Coloured";
+import { Completing, useCompleting } from "../parts/Completing";
 import type { Typing } from "./useTyped";
 
 interface Props {
@@ -6,6 +10,7 @@ interface Props {
   typed: string | null;
   typing: Typing;
   onTyped: (text: string | null) => void;
+  onLay: () => void;
 }
 
 interface Hint {
@@ -14,70 +19,120 @@ interface Hint {
   example: string;
 }
 
-/** The pattern as text. What cannot be read is said at its character, and the last good score stays. */
-export function Pattern({ text, typed, typing, onTyped }: Props) {
+/**
+ * The pattern as text: coloured, completed, and said in plain words. What cannot be read is said at its character, and
+ * the last good score stays.
+ */
+export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
   const id = useId();
   const shown = typed ?? text;
-  const input = useRef<HTMLInputElement>(null);
+  const input = useRef<HTMLTextAreaElement>(null);
   // The canonical text comes from the server. Where it arrives under a caret, it stands selected, so that what is
   // typed just then takes its place and is not hung on to its end.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only where the text itself changes
   useLayoutEffect(() => {
     if (typed === null && document.activeElement === input.current) input.current?.select();
   }, [text]);
-  const { refused, away, readAs, waiting } = typing;
-  const hint = refused?.faults[0]?.ctx as Hint | null | undefined;
-  const before = hint ? shown.slice(0, hint.character - 1) : "";
-  const word = hint ? (shown.slice(before.length).match(/^[\p{L}-]+/u)?.[0] ?? "") : "";
+  const completing = useCompleting(id, input, shown, typed !== null, onTyped);
+  const { refused, several, readAs } = typing;
+  const pasted = useRef(false);
+  useEffect(() => {
+    if (several && pasted.current) onLay();
+    if (several || refused) pasted.current = false;
+  }, [several, refused, onLay]);
   return (
-    <div>
-      <input
-        ref={input}
-        id={id}
-        aria-label="Pattern"
-        data-pattern
-        className="field text-[15px]"
-        spellCheck={false}
-        autoComplete="off"
-        autoCapitalize="off"
-        value={shown}
-        aria-invalid={refused !== null}
-        aria-describedby={`${id}-said`}
-        onChange={(event) => onTyped(event.target.value)}
-        onBlur={() => {
-          if (readAs !== null) onTyped(null);
-        }}
-      />
-      <p id={`${id}-said`} role="status" className="min-h-[22px] pt-1 text-[13px]">
-        {refused && hint ? (
-          <>
-            <span className="seal">Word</span> Character {hint.character}: {refused.message}{" "}
-            {hint.suggestion && word && (
-              <button
-                type="button"
-                className="link min-h-[24px]"
-                onClick={() => onTyped(before + hint.suggestion + shown.slice(before.length + word.length))}
-              >
-                Use {hint.suggestion}
-              </button>
-            )}{" "}
-            <span className="quiet">For example: {hint.example}</span>{" "}
-            <button type="button" className="link min-h-[24px]" onClick={() => onTyped(null)}>
-              Leave it as it was
-            </button>
-          </>
-        ) : (
-          <span className="quiet">
-            {away
-              ? "No connection: it is read as soon as there is one."
-              : readAs !== null && readAs !== typed
-                ? `Read as ${readAs}`
-                : waiting
-                  ? "Reading …"
-                  : ""}
-          </span>
-        )}
-      </p>
+    <div className="relative">
+      <Coloured text={shown}>
+        <textarea
+          ref={input}
+          id={id}
+          aria-label="Pattern"
+          data-pattern
+          className="field coloured text-[15px]"
+          rows={1}
+          spellCheck={false}
+          autoComplete="off"
+          autoCapitalize="off"
+          value={shown}
+          aria-invalid={refused !== null}
+          aria-describedby={`${id}-said`}
+          {...completing.combobox}
+          onChange={(event) => onTyped(event.target.value)}
+          onPaste={(event) => {
+            pasted.current = event.clipboardData.getData("text/plain").includes("\n");
+          }}
+          onBlur={() => {
+            completing.close();
+            if (several) onLay();
+            else if (readAs !== null) onTyped(null);
+          }}
+        />
+      </Coloured>
+      <Completing {...completing} />
+      <div id={`${id}-said`} role="status" className="min-h-[22px] pt-1 text-[13px]">
+        <Said shown={shown} typed={typed} typing={typing} onTyped={onTyped} onLay={onLay} />
+      </div>
     </div>
   );
+}
+
+interface SaidProps {
+  shown: string;
+  typed: string | null;
+  typing: Typing;
+  onTyped: (text: string | null) => void;
+  onLay: () => void;
+}
+
+/** What is said of the line: its fault and the cure, or what it means. */
+function Said({ shown, typed, typing, onTyped, onLay }: SaidProps) {
+  const { refused, away, readAs, several, waiting } = typing;
+  const hint = refused?.faults[0]?.ctx as Hint | null | undefined;
+  if (refused && hint) {
+    const before = shown.slice(0, hint.character - 1);
+    const word = shown.slice(before.length).match(/^[\p{L}-]+/u)?.[0] ?? "";
+    return (
+      <>
+        <span className="seal">Word</span> Character {hint.character}: {refused.message}{" "}
+        {hint.suggestion && word && (
+          <button
+            type="button"
+            className="link min-h-[24px]"
+            onClick={() => onTyped(before + hint.suggestion + shown.slice(before.length + word.length))}
+          >
+            Use {hint.suggestion}
+          </button>
+        )}{" "}
+        <span className="quiet">For example: {hint.example}</span>{" "}
+        <button type="button" className="link min-h-[24px]" onClick={() => onTyped(null)}>
+          Leave it as it was
+        </button>
+      </>
+    );
+  }
+  if (away) return <span className="quiet">No connection: it is read as soon as there is one.</span>;
+  if (several) {
+    return (
+      <>
+        {several.length} parts: {several.map((part) => part.name).join(", ")}.{" "}
+        <button type="button" className="link min-h-[24px]" onMouseDown={(e) => e.preventDefault()} onClick={onLay}>
+          Lay them
+        </button>
+      </>
+    );
+  }
+  return (
+    <>
+      {typed !== null && readAs !== null && readAs !== typed && <span>Read as {readAs}. </span>}
+      <Meaning text={typed === null || !waiting ? shown : ""} waiting={waiting} />
+    </>
+  );
+}
+
+function Meaning({ text, waiting }: { text: string; waiting: boolean }) {
+  const { data } = useQuery({ ...read(text), enabled: text !== "" });
+  const [last, setLast] = useState("");
+  const now = data?.meaning.join(" ") ?? "";
+  if (now && now !== last) setLast(now);
+  return <span className="quiet">{now || last || (waiting ? "Reading …" : "")}</span>;
 }

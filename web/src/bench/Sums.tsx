@@ -5,7 +5,7 @@ import { clock } from "../parts/time";
 export function Sums({ summary }: { summary: Schemas["PartSummary"] | undefined }) {
   return (
     <>
-      <span className="hidden text-right min-[700px]:block">{summary ? Math.round(summary.strikes) : ""}</span>
+      <span className="hidden text-right min-[700px]:block">{summary ? Math.round(summary.volume.strikes) : ""}</span>
       <span className="text-right">{summary ? clock(summary.work_s) : ""}</span>
       <span className="quiet hidden text-right min-[700px]:block">{summary ? clock(summary.rest_s) : ""}</span>
     </>

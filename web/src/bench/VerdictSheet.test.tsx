@@ -22,6 +22,7 @@ function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: objec
   const evaluation = {
     work_s: 160,
     rest_s: 80,
+    volume: { limbs: {}, levels: {}, strikes: 0, counted: 0, open: 0, defences: 0, steps: 0 },
     reading: reading && {
       figures: { kcal: { value: 60, low: 50, high: 70 } },
       verdict: {
@@ -33,6 +34,7 @@ function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: objec
         reasons: [reason("fade", false), reason("efforts", true)],
       },
       cautions,
+      week: {},
       fade_onset: { bout: 3, earliest: 2, latest: 5, probability: 1 },
     },
   } as unknown as Schemas["Evaluation"];
@@ -42,7 +44,7 @@ function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: objec
   ] as Schemas["TargetOut"][];
   return show(
     <MemoryRouter>
-      <VerdictSheet evaluation={evaluation} targets={targets} onLight={onLight} wbgt={null} onWbgt={vi.fn()} />
+      <VerdictSheet evaluation={evaluation} targets={targets} onLight={onLight} wbgt={null} onWbgt={vi.fn()} somebody />
     </MemoryRouter>,
   );
 }

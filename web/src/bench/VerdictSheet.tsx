@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { Strikes } from "../parts/Strikes";
 import { Tally } from "../parts/Tally";
 import { clockRange, fadeOnset, percentRange, range } from "./figures";
 import { Heat } from "./Heat";
@@ -11,10 +12,12 @@ interface Props {
   onLight: (measure: string | null) => void;
   wbgt: number | null;
   onWbgt: (wbgt: number | null) => void;
+  /** Whether it is about a person, whose week counts. */
+  somebody: boolean;
 }
 
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
-export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt }: Props) {
+export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody }: Props) {
   const reading = evaluation.reading;
   if (!reading) {
     return (
@@ -75,6 +78,7 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt }: Pro
         <Figure value={range(figures.strikes, -1)} name="strikes expected" />
         <Figure value={fadeOnset(reading.fade_onset)} name="where the fade starts" />
       </dl>
+      <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
       <More figures={figures} />
       <Cautions cautions={reading.cautions} />
       <Heat wbgt={wbgt} onWbgt={onWbgt} />

@@ -33,7 +33,7 @@ export function recall(sessionId: number | null): Kept | null {
   try {
     const text = localStorage.getItem(keyOf(sessionId));
     const kept = text ? (JSON.parse(text) as Kept) : null;
-    return kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 1 ? kept : null;
+    return kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2 ? kept : null;
   } catch {
     return null;
   }
@@ -45,7 +45,7 @@ export function forget(sessionId: number | null): void {
 
 export function emptyDraft(personId: number | null = null): Draft {
   return {
-    document: { format: "yoisho-session", version: 1, title: "New session", parts: [] },
+    document: { format: "yoisho-session", version: 2, title: "New session", parts: [] },
     personId,
     target: "lactic-capacity",
   };

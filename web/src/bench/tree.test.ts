@@ -55,11 +55,20 @@ describe("the fields of a row", () => {
     expect(after).toMatchObject({ items: [{ count: 5 }, { seconds: 60 }] });
   });
 
+  it("count reps where reps are counted, and leave ladders to the text", () => {
+    const reps = (...steps: number[]): Node => ({ type: "interval", reps: steps, tempo: "power" });
+    const [count] = fieldsOf(reps(20));
+    if (!count) throw new Error("no field");
+    expect(count).toMatchObject({ dose: { reps: 20 } });
+    expect(changed(reps(20), count, 25)).toMatchObject({ reps: [25] });
+    expect(fieldsOf(reps(10, 8, 6))[0]).toMatchObject({ dose: "ladder" });
+  });
+
   it("change length and effort apart", () => {
     const work = fieldsOf(thirds)[1];
     if (!work) throw new Error("no field");
     expect(fieldsOf(changed(changed(thirds, work, 45), work, "power"))[1]).toMatchObject({
-      seconds: 45,
+      dose: { seconds: 45 },
       tempo: "power",
     });
   });

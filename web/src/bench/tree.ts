@@ -6,9 +6,13 @@ export type Part = Schemas["Part"];
 export type Node = Part["tree"];
 export type Path = readonly (string | number)[];
 
+type Tempo = Schemas["IntervalNode"]["tempo"];
+/** Seconds, or reps; the steps of a ladder are changed in the text. */
+export type Dose = { seconds: number } | { reps: number } | "ladder";
+
 export type Field =
   | { kind: "count"; label: string; path: Path; value: number }
-  | { kind: "interval"; label: string; path: Path; seconds: number; tempo: Schemas["IntervalNode"]["tempo"] }
+  | { kind: "interval"; label: string; path: Path; dose: Dose; tempo: Tempo }
   | { kind: "between"; label: string; path: Path; value: number };
 
 export function setIn<T>(value: T, path: Path, change: unknown): T {
@@ -25,7 +29,13 @@ function holdsRepeat(node: Node): boolean {
   return node.type === "sequence" && node.items.some(holdsRepeat);
 }
 
-function labelOf(tempo: Schemas["IntervalNode"]["tempo"], last: boolean): string {
+function doseOf(node: Schemas["IntervalNode"]): Dose {
+  const [reps, ...more] = node.reps ?? [];
+  if (reps === undefined) return { seconds: node.seconds ?? 0 };
+  return more.length ? "ladder" : { reps };
+}
+
+function labelOf(tempo: Tempo, last: boolean): string {
   if (tempo === "rest") return last ? "Then rest" : "Rest";
   return tempo === "recover" ? "Recover" : "Work";
 }
@@ -34,7 +44,7 @@ function labelOf(tempo: Schemas["IntervalNode"]["tempo"], last: boolean): string
 export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
   switch (node.type) {
     case "interval":
-      return [{ kind: "interval", label: labelOf(node.tempo, last), path, seconds: node.seconds, tempo: node.tempo }];
+      return [{ kind: "interval", label: labelOf(node.tempo, last), path, dose: doseOf(node), tempo: node.tempo }];
     case "sequence":
       return node.items.flatMap((item, index) =>
         fieldsOf(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
@@ -51,20 +61,23 @@ export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
 }
 
 /** The tree with one field changed; a rest between of 0:00 is none. */
-export function changed(tree: Node, field: Field, value: number | Schemas["IntervalNode"]["tempo"]): Node {
+export function changed(tree: Node, field: Field, value: number | Tempo): Node {
   if (field.kind === "count") return setIn(tree, field.path, value);
   if (field.kind === "interval") {
-    return setIn(tree, [...field.path, typeof value === "number" ? "seconds" : "tempo"], value);
+    if (typeof value !== "number") return setIn(tree, [...field.path, "tempo"], value);
+    const reps = field.dose !== "ladder" && "reps" in field.dose;
+    return setIn(tree, reps ? [...field.path, "reps", 0] : [...field.path, "seconds"], value);
   }
   if (value === 0) return setIn(tree, field.path, null);
   const before = field.path.reduce<unknown>((at, key) => (at as Record<string | number, unknown>)?.[key], tree);
-  const tempo = (before as Schemas["IntervalNode"] | null)?.tempo ?? "rest";
-  return setIn(tree, field.path, { type: "interval", seconds: value, tempo });
+  const pause = (before as Schemas["IntervalNode"] | null) ?? { type: "interval", tempo: "rest" };
+  return setIn(tree, field.path, { ...pause, seconds: value });
 }
 
 export function newPart(name: string): Part {
   return {
     name,
+    purpose: null,
     tree: {
       type: "repeat",
       count: 3,

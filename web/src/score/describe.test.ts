@@ -3,7 +3,7 @@ import type { Schemas } from "../api/client";
 import { describe } from "./describe";
 import { lanesOf } from "./lanes";
 
-const part = { text: "8 × (20 all out, 10 rest)", start_s: 0, total_s: 240, work_s: 160, rest_s: 80, strikes: 320 };
+const part = { text: "8 × (20 all out, 10 rest)", start_s: 0, total_s: 240, work_s: 160, rest_s: 80 };
 const reading = (heart: number[] | null) =>
   ({
     traces: {

@@ -65,7 +65,7 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     efforts = efforts_of(timeline)
     for run in planned.runs:
         done_s = round(timeline.total_s * run.done_frac)
-        lactic, strikes = expectation(person.to_core(), timeline, done_s)
+        lactic, volume = expectation(person.to_core(), timeline, done_s)
         LogEntry.objects.create(
             club=club,
             run_id=uuid4(),
@@ -81,7 +81,8 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             done_efforts=sum(end <= done_s for _, end in efforts),
             rpe=run.rpe,
             lactic=lactic,
-            expected_strikes=strikes,
+            expected_limbs=volume.limbs,
+            expected_levels=volume.levels,
             note=run.note,
             simulated=True,
         )

@@ -1,0 +1,52 @@
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import type { Schemas } from "../api/client";
+import { read } from "../api/queries";
+import { painted } from "./painted";
+import { useSettled } from "./useSettled";
+
+interface Props {
+  text: string;
+  /** The text area that lies over it, see-through. */
+  children: ReactNode;
+}
+
+const INK: Record<Schemas["Span"]["kind"], string> = {
+  dose: "text-[var(--ink)]",
+  effort: "text-[var(--aerobic)]",
+  pause: "text-[var(--ink-2)]",
+  means: "text-[var(--moss)]",
+  strikes: "text-[var(--lactic-ink)]",
+  frame: "text-[var(--ink-2)]",
+  word: "text-[var(--lactic-ink)]",
+};
+
+/** A line of shorthand, its words in ink by what they are; it grows with its text. No sense is in the colour alone. */
+export function Coloured({ text, children }: Props) {
+  const asked = useSettled(text, 60);
+  const { data, error } = useQuery({ ...read(asked), enabled: asked.trim() !== "" });
+  const [known, setKnown] = useState<{ text: string; spans: Schemas["Span"][] }>({ text: "", spans: [] });
+  const spans = data?.spans ?? spansOf(error);
+  if (spans && (known.text !== asked || known.spans !== spans)) setKnown({ text: asked, spans });
+  return (
+    <div className="grid">
+      <div
+        aria-hidden="true"
+        className="field pointer-events-none col-start-1 row-start-1 text-[15px] whitespace-pre-wrap break-words"
+      >
+        {painted(text, known.text, known.spans).map((piece) => (
+          <span key={piece.start} className={piece.kind ? INK[piece.kind] : undefined}>
+            {piece.text}
+          </span>
+        ))}
+        {"\u200b"}
+      </div>
+      <div className="col-start-1 row-start-1 grid">{children}</div>
+    </div>
+  );
+}
+
+function spansOf(error: unknown): Schemas["Span"][] | undefined {
+  const faults = (error as { faults?: Schemas["Fault"][] } | null)?.faults;
+  return faults?.[0]?.ctx?.spans as Schemas["Span"][] | undefined;
+}

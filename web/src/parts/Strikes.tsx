@@ -1,0 +1,65 @@
+import type { Schemas } from "../api/client";
+
+type Volume = Schemas["VolumeOut"];
+
+export const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
+const LEVELS = ["head", "body", "leg"] as const;
+
+/** Share of the left side, in percent; null where nothing is struck. */
+export function leftShare(limbs: Record<string, number>): number | null {
+  const all = Object.values(limbs).reduce((sum, count) => sum + count, 0);
+  const left = (limbs["left hand"] ?? 0) + (limbs["left leg"] ?? 0);
+  return all ? Math.round((100 * left) / all) : null;
+}
+
+/** Where the strikes land and which are exact, in words. */
+export function inWords(volume: Volume, workSeconds: number): string {
+  const said = LEVELS.filter((level) => volume.levels[level]).map(
+    (level) => `${Math.round(volume.levels[level] ?? 0)} to the ${level}`,
+  );
+  if (volume.open) said.push(`${Math.round(volume.open)} left open, shared over two hands`);
+  if (volume.counted) said.push(`${Math.round(volume.counted)} counted exactly`);
+  const left = leftShare(volume.limbs);
+  if (left !== null) said.push(`${left} % left`);
+  if (workSeconds) said.push(`${Math.round((60 * volume.strikes) / workSeconds)} a minute of work`);
+  if (volume.defences) said.push(`${Math.round(volume.defences)} defences`);
+  return said.join(", ");
+}
+
+interface Props {
+  volume: Volume;
+  week: Record<string, number>;
+  workSeconds: number;
+  /** Whether there is a person whose week counts. */
+  somebody: boolean;
+}
+
+/** Strikes expected by limb, of this session and with the last seven days. */
+export function Strikes({ volume, week, workSeconds, somebody }: Props) {
+  if (!volume.strikes) return null;
+  const shown = LIMBS.filter((limb) => volume.limbs[limb] || week[limb]);
+  return (
+    <>
+      <table className="mt-3 w-full text-[13px] leading-[17px]">
+        <caption className="label-text pb-1 text-left">Strikes expected, by limb</caption>
+        <thead>
+          <tr className="quiet text-[12px]">
+            <th className="text-left font-normal">Limb</th>
+            <th className="text-right font-normal">Session</th>
+            {somebody && <th className="text-right font-normal">With the last 7 days</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((limb) => (
+            <tr key={limb} className="rule-t">
+              <th className="py-[2px] text-left font-normal first-letter:uppercase">{limb}</th>
+              <td className="text-right font-semibold">{Math.round(volume.limbs[limb] ?? 0)}</td>
+              {somebody && <td className="text-right">{Math.round((volume.limbs[limb] ?? 0) + (week[limb] ?? 0))}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet pt-1 text-[12px] leading-[16px]">{inWords(volume, workSeconds)}</p>
+    </>
+  );
+}

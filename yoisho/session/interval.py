@@ -1,0 +1,188 @@
+"""One stretch of a session: how long, how hard, on what, and what is struck. Never changed in place."""
+
+from dataclasses import dataclass, field
+from math import ceil
+from typing import Literal
+
+from yoisho.session.means import MEANS
+from yoisho.session.tempo import TEMPOS, Kind
+from yoisho.strikes.combination import Combination
+from yoisho.strikes.counts import PACE, pass_s
+from yoisho.strikes.drill import Drill
+
+LONGEST_INTERVAL_S = 7200
+MOST_REPS = 2000
+MOST_STEPS = 40
+MOST_CUES = 4
+LONGEST_CUE = 40
+BEATS_PER_MIN = (30, 240)
+PER_BEAT = (0.5, 1, 2)
+"""Half, single and double time."""
+
+Lead = Literal["left", "right"]
+Switch = Literal["half", "call"] | int
+
+
+class SessionError(ValueError):
+    """A session that makes no sense: what is wrong, and how to mend it."""
+
+
+def _whole(value: object) -> bool:
+    return isinstance(value, int) and not isinstance(value, bool)
+
+
+@dataclass(frozen=True)
+class RepeatingCue:
+    """A word called again and again inside an interval."""
+
+    text: str
+    every_s: int
+
+    def __post_init__(self) -> None:
+        if not isinstance(self.text, str) or not 1 <= len(self.text.strip()) <= LONGEST_CUE:
+            raise SessionError(f'a cue is 1 to {LONGEST_CUE} characters, such as "push"')
+        if any(mark in self.text for mark in '"\n\r'):
+            raise SessionError("a cue holds no quotes and no line breaks")
+        if not _whole(self.every_s) or not 2 <= self.every_s <= 600:
+            raise SessionError(f"a cue comes every 2 to 600 seconds, not {self.every_s}")
+
+
+@dataclass(frozen=True)
+class Beat:
+    """The music's beat, and how many strikes fall on each."""
+
+    per_min: int
+    strikes: float = 1
+    """0.5, 1 or 2: half, single or double time."""
+
+    def __post_init__(self) -> None:
+        low, high = BEATS_PER_MIN
+        if not _whole(self.per_min) or not low <= self.per_min <= high:
+            raise SessionError(f"music has {low} to {high} beats a minute, not {self.per_min}")
+        if self.strikes not in PER_BEAT:
+            raise SessionError("strikes fall on half the beats, on each, or twice on each")
+
+
+@dataclass(frozen=True)
+class HeartBand:
+    """Heart rate to be kept in [% of HRmax]."""
+
+    low: int
+    high: int
+
+    def __post_init__(self) -> None:
+        if not _whole(self.low) or not _whole(self.high) or not 30 <= self.low < self.high <= 100:
+            raise SessionError(
+                f"a heart-rate target runs upward within 30 to 100 % of HRmax, not {self.low}-{self.high}"
+            )
+
+
+@dataclass(frozen=True)
+class Interval:
+    """Dosed by seconds, or by reps. A rep is one pass of the combination; without one, a single strike or movement."""
+
+    seconds: int | None
+    tempo: str
+    reps: tuple[int, ...] = ()
+    """Where there are several, one for each repetition of the repeat around it: a ladder."""
+    means: str | None = None
+    drill: Drill | None = None
+    lead: Lead | None = None
+    """The side that stands in front; None is the person's own stance."""
+    switch: Switch | None = None
+    """The side is switched at half time, on the coach's call, or every so many seconds."""
+    cues: tuple[RepeatingCue, ...] = field(default=())
+    beat: Beat | None = None
+    band: HeartBand | None = None
+    pairs: bool = False
+    """Done by one, then by the partner, while the other rests."""
+
+    def __post_init__(self) -> None:
+        if self.tempo not in TEMPOS:
+            raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}")
+        if self.means is not None and self.means not in MEANS:
+            raise SessionError(f"'{self.means}' is not a means; there are {', '.join(MEANS)}")
+        if (self.seconds is None) == (not self.reps):
+            raise SessionError("an interval is dosed by seconds or by reps: give one of them")
+        if self.reps:
+            self._check_reps()
+        else:
+            self._check_seconds()
+        self._check_sides()
+        if len(self.cues) > MOST_CUES:
+            raise SessionError(f"an interval has at most {MOST_CUES} repeating cues")
+        if self.drill is not None and self.tempo not in PACE:
+            raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: leave the combination out")
+        if self.drill is not None and not self.struck:
+            raise SessionError(f"nothing is struck on {MEANS[str(self.means)].word}: leave the combination out")
+        if self.pairs and self.kind != "work":
+            raise SessionError("only work is done in pairs; the partner rests meanwhile")
+
+    def _check_seconds(self) -> None:
+        if not _whole(self.seconds):
+            raise SessionError("an interval's length is a whole number of seconds")
+        if not 1 <= (self.seconds or 0) <= LONGEST_INTERVAL_S:
+            raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s")
+
+    def _check_reps(self) -> None:
+        if len(self.reps) > MOST_STEPS:
+            raise SessionError(f"a ladder has at most {MOST_STEPS} steps")
+        for count in self.reps:
+            if not _whole(count) or not 1 <= count <= MOST_REPS:
+                raise SessionError(f"reps go from 1 to {MOST_REPS}, not {count}")
+        if self.kind == "rest":
+            raise SessionError("a rest is dosed by time, not by reps")
+        if self.means and not self.struck and MEANS[self.means].rep_s is None:
+            raise SessionError(f"{MEANS[self.means].word} is not counted in reps: give a time")
+        if self.struck and self.tempo not in PACE:
+            raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: give a time, or say what is repeated")
+        if any(self.length_s(turn, 2) > LONGEST_INTERVAL_S for turn in range(1, len(self.reps) + 1)):
+            raise SessionError("so many reps take longer than 2 hours: give fewer")
+
+    def _check_sides(self) -> None:
+        if self.lead not in (None, "left", "right"):
+            raise SessionError("the lead side is left or right")
+        if self.switch not in (None, "half", "call") and not (_whole(self.switch) and 2 <= int(self.switch) <= 3600):
+            raise SessionError("the side is switched at half, on call, or every 2 seconds or more")
+        if self.switch is not None and self.kind == "rest":
+            raise SessionError("in a rest no side is switched")
+
+    @property
+    def kind(self) -> Kind:
+        return TEMPOS[self.tempo].kind
+
+    @property
+    def struck(self) -> bool:
+        """Whether its means is one that is struck; nothing said counts as a bag."""
+        return self.means is None or MEANS[self.means].strikes
+
+    @property
+    def demand_frac(self) -> float:
+        """Energy demand [x VO2max]: the tempo's, save where the means at its own tempo has another."""
+        own = MEANS[self.means] if self.means else None
+        if own and own.demand_frac is not None and own.tempo == self.tempo:
+            return own.demand_frac
+        return TEMPOS[self.tempo].demand_frac
+
+    def combination(self, turn: int = 1, of: int = 1) -> Combination | None:
+        """What is struck in a repetition."""
+        return self.drill.at(turn, of) if self.drill else None
+
+    def reps_at(self, turn: int = 1) -> int | None:
+        """Reps in a repetition; a ladder begins anew after its last step. None where it is dosed by time."""
+        return self.reps[(turn - 1) % len(self.reps)] if self.reps else None
+
+    def rep_s(self, turn: int = 1, of: int = 1) -> float:
+        """Seconds a rep takes, an estimate: a pass with its reset, a strike at the tempo's rate, or a movement."""
+        if not self.struck:
+            return MEANS[str(self.means)].rep_s or 1.0
+        found = self.combination(turn, of)
+        if found is not None:
+            return pass_s(found, self.tempo)
+        return 60 / (self.beat.per_min * self.beat.strikes if self.beat else TEMPOS[self.tempo].strikes_per_min)
+
+    def length_s(self, turn: int = 1, of: int = 1) -> int:
+        """Seconds of a repetition for one person; of reps an estimate."""
+        if self.seconds is not None:
+            return self.seconds
+        return max(1, ceil((self.reps_at(turn) or 0) * self.rep_s(turn, of)))

@@ -1,0 +1,84 @@
+"""What a tree means in plain words: what is shown under a line as it is typed."""
+
+from yoisho.session.clock import clock
+from yoisho.session.interval import Interval
+from yoisho.session.means import MEANS
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.tree import Node, Repeat, Sequence, duration_s
+from yoisho.strikes.drill import Drill
+from yoisho.strikes.notation import calls
+
+_ORDERS = {"turns": "in turn", "draw": "drawn by lot", "adding": "adding one each time", "pyramid": "as a pyramid"}
+
+
+def _dose(interval: Interval) -> str:
+    if len(interval.reps) > 1:
+        steps = ", ".join(str(step) for step in interval.reps[:-1])
+        return f"{steps}, then {interval.reps[-1]} reps"
+    if interval.reps:
+        about = clock(interval.length_s())
+        return f"{interval.reps[0]} reps (about {about})"
+    return clock(interval.seconds or 0)
+
+
+def _drill(drill: Drill) -> str:
+    said = [", ".join(calls(each)) for each in drill.combinations]
+    if len(said) == 1 and drill.order == "turns":
+        return f": {said[0]}"
+    recall = ", the last recalls all" if drill.recall else ""
+    return f", {_ORDERS[drill.order]}{recall}: {'; '.join(said)}"
+
+
+def _interval(interval: Interval) -> str:
+    tempo = TEMPOS[interval.tempo]
+    words = [_dose(interval), tempo.word]
+    if interval.means:
+        own = MEANS[interval.means]
+        words.append(f"on {own.word}" if own.strikes and own.id not in ("shadow", "partner", "pads") else own.word)
+    text = " ".join(words)
+    if interval.lead:
+        text += f", {interval.lead} side in front"
+    if interval.switch is not None:
+        how = {"half": "at half time", "call": "on your call"}.get(str(interval.switch), "")
+        text += f", sides change {how or 'every ' + clock(int(interval.switch))}"
+    for cue in interval.cues:
+        text += f", “{cue.text}” called every {clock(cue.every_s)}"
+    if interval.beat:
+        times = {0.5: "half time", 1: "a strike on each", 2: "two on each"}[interval.beat.strikes]
+        text += f", to {interval.beat.per_min} beats a minute, {times}"
+    if interval.band:
+        text += f", heart rate at {interval.band.low} to {interval.band.high} % of maximum"
+    if interval.drill:
+        text += _drill(interval.drill)
+    if interval.pairs:
+        text += "; then the partner does the same while you rest"
+    return text
+
+
+def _said(node: Node) -> str:
+    match node:
+        case Interval():
+            return _interval(node)
+        case Sequence():
+            return "; ".join(_said(item) for item in node.items)
+        case Repeat():
+            inner = _said(node.body)
+            pause = node.between
+            between = f", with {clock(pause.seconds or 0)} of {pause.tempo} between" if pause else ""
+            return f"{node.count} times ({inner}){between}"
+
+
+def meaning(node: Node) -> str:
+    """The tree in plain words, with its length; of reps an estimate, and said so."""
+    about = "about " if _estimated(node) else ""
+    return f"{_said(node)}. In all {about}{clock(duration_s(node))}."
+
+
+def _estimated(node: Node) -> bool:
+    match node:
+        case Interval():
+            return bool(node.reps)
+        case Sequence():
+            return any(_estimated(item) for item in node.items)
+        case Repeat():
+            return _estimated(node.body)

@@ -1,0 +1,109 @@
+"""The grammar of the session shorthand, and the words its tokens are made of."""
+
+import re
+from functools import cache
+
+from lark import Lark, Transformer
+
+from yoisho.session.means import means_spellings
+from yoisho.session.tempo import TEMPOS, tempo_spellings
+
+GRAMMAR = r"""
+start: sequence
+sequence: SEP* item (join item)* SEP*
+join: SEP+ THEN? | THEN
+item: times* body between?
+times: NUMBER TIMES
+?body: dose modifier*              -> interval
+     | PAUSE_FOR dose MEANS?       -> pause_first
+     | WORD                        -> unknown
+     | "(" sequence ")" modifier*  -> group
+between: PAUSE_FOR dose MEANS?
+dose: CLOCK | NUMBER UNIT? | NUMBER REPS | LADDER REPS
+?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | LEAD | PAIRS | BAND
+         | SWITCH (HALF | ON_CALL | EVERY dose)  -> switch
+         | CALL (QUOTED | WORD) EVERY dose       -> cue
+         | BEAT BEAT_TIME?                       -> beat
+         | WORD                                  -> unknown
+
+LADDER.6: /\d+(\s*-\s*\d+)+/
+CLOCK.5: /\d+:\d\d(?!\d)/
+NUMBER: /\d+/
+UNIT.4: /(seconds|second|secs|sec|s|minutes|minute|mins|min|m)(?![a-z])/i
+REPS.4: /(reps|rep|repetitions|strikes|times(?=\s*[a-z]))(?![a-z])/i
+TIMES.4: /(x|×|\*|times(?![a-z]))/i
+SEP.3: /[,;\/\n][ \t\r\f\n]*/
+THEN.4: /then(?![a-z])/i
+PAUSE_FOR.5: /(__PAUSE__|r)[ \t]*(for[ \t]+)?(?=\d)/i
+PAUSE.4: /(__PAUSE__)(?![a-z])/i
+EFFORT.3: /(__EFFORT__)(?![a-z])/i
+MEANS.3: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MEANS__)(?![a-z])/i
+DRILL.3: /\[[^\[\]]*\]/
+COMBINATION.3: /\d+b?(\s*-\s*\d+b?)+(?![\d\w%])/i
+LEAD.4: /((left|right)[ \t]+(lead|side)|orthodox|southpaw)(?![a-z])/i
+PAIRS.4: /(in[ \t]+)?pairs(?![a-z])/i
+BAND.4: /@[ \t]*\d+[ \t]*(-|–|to)[ \t]*\d+[ \t]*%[ \t]*(of[ \t]+)?(hr[ \t]*max|hr)(?![a-z])/i
+SWITCH.4: /switch(ing)?([ \t]+(sides?|stance))?(?![a-z])/i
+HALF.4: /(at[ \t]+)?half(way)?(?![ \t-]*time)(?![a-z])/i
+ON_CALL.4: /on[ \t]+call(?![a-z])/i
+EVERY.4: /every(?![a-z])/i
+CALL.4: /(call|cue|say)(?![a-z])/i
+QUOTED: /"[^"\n]*"/
+BEAT.4: /(to[ \t]+)?\d+[ \t]*(beats|bpm)(?![a-z])/i
+BEAT_TIME.4: /(half|single|double)[ \t-]+time(?![a-z])/i
+WORD: /[^\W\d_][\w-]*/
+%ignore /[ \t\r\f]+/
+"""
+
+EXPECTED = {
+    "NUMBER": "a number",
+    "CLOCK": "a time such as 0:30",
+    "LPAR": "an opening bracket",
+    "RPAR": "a closing bracket",
+    "EFFORT": "an effort such as power",
+    "MEANS": "a means such as bag",
+    "DRILL": "a combination such as [1-2]",
+    "PAUSE_FOR": "rest or recover",
+    "TIMES": "x",
+    "SEP": "a comma",
+    "THEN": "then",
+    "UNIT": "s or min",
+    "REPS": "reps",
+    "HALF": "at half",
+    "ON_CALL": "on call",
+    "EVERY": "every 0:10",
+    "QUOTED": "a word to call",
+    "BEAT_TIME": "double time",
+}
+"""What each token is called where it is missing; those left out are too many to name at once."""
+
+KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
+            "switch every", "switch on call", "call", "every", "beats", "double time", "half time")  # fmt: skip
+
+
+def _pattern(words: list[str]) -> str:
+    longest_first = sorted(words, key=len, reverse=True)
+    return "|".join(re.escape(word).replace(r"\ ", r"[\s-]*").replace(r"\-", r"[\s-]*") for word in longest_first)
+
+
+def _of_kind(*kinds: str) -> str:
+    return _pattern([word for word, tempo in tempo_spellings().items() if TEMPOS[tempo].kind in kinds])
+
+
+@cache
+def _filled() -> str:
+    return (
+        GRAMMAR.replace("__PAUSE__", _of_kind("rest", "recover"))
+        .replace("__EFFORT__", _of_kind("work"))
+        .replace("__MEANS__", _pattern(list(means_spellings())))
+    )
+
+
+def parser(actions: Transformer | None = None) -> Lark:  # type: ignore[type-arg]
+    """A parser of the shorthand; with actions it makes nodes as it goes."""
+    return Lark(_filled(), parser="lalr", transformer=actions, propagate_positions=False, maybe_placeholders=False)
+
+
+def squeezed(word: str) -> str:
+    """A spelling without its spaces and hyphens, in lower case: how words are told apart."""
+    return re.sub(r"[\s-]+", "", word.lower())

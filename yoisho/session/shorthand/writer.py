@@ -1,0 +1,127 @@
+"""Writing a tree as shorthand, in one canonical form: `read(write(tree)) == tree`."""
+
+from dataclasses import replace
+
+from yoisho.session.clock import clock
+from yoisho.session.interval import Interval
+from yoisho.session.means import MEANS
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.tree import Node, Repeat, Sequence
+from yoisho.strikes import notation
+from yoisho.strikes.schools import DEFAULT_SCHOOL
+
+
+def _dose(interval: Interval) -> str:
+    if interval.reps:
+        return f"{'-'.join(str(step) for step in interval.reps)} reps"
+    assert interval.seconds is not None
+    countable = interval.means is not None and MEANS[interval.means].rep_s is not None
+    return clock(interval.seconds) if interval.seconds >= 60 or countable else str(interval.seconds)
+
+
+def _means(interval: Interval) -> list[str]:
+    return [MEANS[interval.means].word] if interval.means else []
+
+
+def _interval(interval: Interval, school_id: str) -> str:
+    """The dose, then the effort (left out where the means alone says it), then all else in one order."""
+    own = MEANS[interval.means] if interval.means else None
+    told = own is not None and not own.strikes and own.tempo == interval.tempo
+    words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word]), *_means(interval)]
+    if interval.drill:
+        words.append(f"[{notation.write_drill(interval.drill, school_id)}]")
+    if interval.lead:
+        words.append(f"{interval.lead} lead")
+    if interval.switch is not None:
+        every = interval.switch if isinstance(interval.switch, int) else None
+        words.append(f"switch every {clock(every)}" if every else f"switch {_SWITCHES[str(interval.switch)]}")
+    words += [f'call "{cue.text.strip()}" every {clock(cue.every_s)}' for cue in interval.cues]
+    if interval.beat:
+        words.append(f"to {interval.beat.per_min} beats{_TIMES[interval.beat.strikes]}")
+    if interval.band:
+        words.append(f"@{interval.band.low}-{interval.band.high}%HR")
+    if interval.pairs:
+        words.append("in pairs")
+    return " ".join(words)
+
+
+_SWITCHES = {"half": "at half", "call": "on call"}
+_TIMES: dict[float, str] = {0.5: " half time", 1: "", 2: " double time"}
+
+
+def work_of(node: Node) -> list[Interval]:
+    """Every work interval of the tree, in order, repetitions once."""
+    match node:
+        case Interval():
+            return [node] if node.kind == "work" else []
+        case Sequence():
+            return [interval for item in node.items for interval in work_of(item)]
+        case Repeat():
+            return work_of(node.body)
+
+
+def _without(node: Node, names: tuple[str, ...]) -> Node:
+    match node:
+        case Interval():
+            if node.kind != "work":
+                return node
+            means = None if "means" in names else node.means
+            return replace(node, means=means, pairs=node.pairs and "pairs" not in names)
+        case Sequence():
+            return Sequence(tuple(_without(item, names) for item in node.items))
+        case Repeat():
+            return replace(node, body=_without(node.body, names))
+
+
+def _shared(body: Node) -> tuple[str, ...]:
+    """What all the work of a bracket has in common, to be said once behind it: the means it is done on, and pairs."""
+    work = work_of(body)
+    if len(work) < 2:
+        return ()
+    names = []
+    if work[0].means and MEANS[work[0].means].strikes and all(one.means == work[0].means for one in work):
+        names.append("means")
+    if all(one.pairs for one in work):
+        names.append("pairs")
+    return tuple(names)
+
+
+def _bracket(body: Node, school_id: str) -> str:
+    shared = _shared(body)
+    first = work_of(body)[0] if shared else None
+    inner = _without(body, shared) if shared else body
+    items = inner.items if isinstance(inner, Sequence) else (inner,)
+    words = [f"({', '.join(_item(item, school_id) for item in items)})"]
+    if first and "means" in shared:
+        words += _means(first)
+    if "pairs" in shared:
+        words.append("in pairs")
+    return " ".join(words)
+
+
+def _item(node: Node, school_id: str) -> str:
+    match node:
+        case Interval():
+            return _interval(node, school_id)
+        case Sequence():
+            return _bracket(node, school_id)
+        case Repeat():
+            return f"{node.count} × {_bracket(node.body, school_id)}{_between(node.between)}"
+
+
+def _between(pause: Interval | None) -> str:
+    if pause is None:
+        return ""
+    return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.seconds or 0), *_means(pause)])
+
+
+def write(node: Node, school_id: str = DEFAULT_SCHOOL) -> str:
+    """The canonical form, with punches numbered as the school does."""
+    if not isinstance(node, Sequence):
+        return _item(node, school_id)
+    text = _item(node.items[0], school_id)
+    for item in node.items[1:]:
+        plain = isinstance(item, Interval) and item.tempo == "rest" and item == Interval(item.seconds, "rest")
+        after = f"; then {clock(item.seconds or 0)}" if plain and isinstance(item, Interval) else ""
+        text += after or f", {_item(item, school_id)}"
+    return text

@@ -1,0 +1,123 @@
+"""Volume: strikes by limb and level, of an interval, a part, a session or a week."""
+
+from collections import Counter
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+from functools import cache
+from typing import TypeVar
+
+from yoisho.session.timeline import TimelineInterval
+from yoisho.strikes.combination import Combination, mirrored
+from yoisho.strikes.counts import Counts, Limb, Stance, counts
+from yoisho.strikes.techniques import Level
+
+Key = TypeVar("Key", Limb, Level)
+HANDS: tuple[Limb, ...] = ("left hand", "right hand")
+
+
+@dataclass(frozen=True)
+class Volume:
+    """Strikes of one person; fractions where they are expected and not counted."""
+
+    limbs: dict[Limb, float] = field(default_factory=dict)
+    levels: dict[Level, float] = field(default_factory=dict)
+    """Only of those whose level a combination says."""
+    strikes: float = 0.0
+    counted: float = 0.0
+    """Those of rep rounds, exact; the others are estimates."""
+    open: float = 0.0
+    """Those no combination places: shared evenly over two hands."""
+    defences: float = 0.0
+    steps: float = 0.0
+
+    @property
+    def left_share(self) -> float | None:
+        """Share of the left side, hands and legs, 0 to 1; None where nothing is struck."""
+        left = sum(n for limb, n in self.limbs.items() if limb.startswith("left"))
+        return left / self.strikes if self.strikes else None
+
+    def times(self, factor: float) -> "Volume":
+        """The same shared out alike, so many times as much."""
+        return Volume(
+            {limb: factor * n for limb, n in self.limbs.items()},
+            {level: factor * n for level, n in self.levels.items()},
+            factor * self.strikes, factor * self.counted, factor * self.open, factor * self.defences,
+            factor * self.steps,
+        )  # fmt: skip
+
+    def scaled_to(self, counted: int) -> "Volume":
+        """The same shared out alike, as many as were counted; over two hands where none were expected."""
+        if not self.strikes:
+            return Volume(by_hand(counted), {}, counted, counted, counted)
+        return replace(self.times(counted / self.strikes), counted=counted)
+
+
+def _sum(one: dict[Key, float], other: dict[Key, float]) -> dict[Key, float]:
+    return {key: one.get(key, 0) + other.get(key, 0) for key in {**one, **other}}
+
+
+def by_hand(strikes: float) -> dict[Limb, float]:
+    """Strikes that no combination places: shared evenly over two hands. Own setting."""
+    return dict.fromkeys(HANDS, strikes / 2)
+
+
+@cache
+def _counts(combination: Combination, stance: Stance) -> Counts:
+    return counts(combination, stance)
+
+
+@cache
+def _mirrored(combination: Combination) -> Combination:
+    return mirrored(combination)
+
+
+def _stance(interval: TimelineInterval, stance: Stance) -> Stance:
+    lead = interval.source.lead
+    return stance if lead is None else ("orthodox" if lead == "left" else "southpaw")
+
+
+def _of_combination(interval: TimelineInterval, found: Combination, stance: Stance) -> Volume:
+    held = _counts(found, stance)
+    limbs: dict[Limb, float] = dict(held.limbs)
+    if interval.source.switch is not None:
+        limbs = {limb: n / 2 for limb, n in _sum(limbs, dict(_counts(_mirrored(found), stance).limbs)).items()}
+    passes = interval.strikes / held.strikes if held.strikes else _passes(interval)
+    counted = interval.strikes if interval.reps is not None else 0.0
+    of_one = Volume(limbs, dict(held.levels), held.strikes, 0.0, 0.0, held.defences, held.steps)
+    whole = of_one.times(passes)
+    return Volume(whole.limbs, whole.levels, whole.strikes, counted, 0.0, whole.defences, whole.steps)
+
+
+def _passes(interval: TimelineInterval) -> float:
+    if interval.reps is not None:
+        return interval.reps
+    return interval.seconds / interval.source.rep_s(*interval.turn)
+
+
+def interval_volume(interval: TimelineInterval, stance: Stance = "orthodox") -> Volume:
+    """Of one interval, for a person of that stance, before any fade."""
+    found = interval.combination
+    if found is not None:
+        return _of_combination(interval, found, _stance(interval, stance))
+    strikes = interval.strikes
+    if not strikes:
+        return Volume()
+    counted = strikes if interval.reps is not None else 0.0
+    return Volume(by_hand(strikes), {}, strikes, counted, strikes)
+
+
+def total(volumes: Iterable[Volume]) -> Volume:
+    """Of several together: a part, a session, a week."""
+    limbs, levels = Counter[Limb](), Counter[Level]()
+    sums = [0.0] * 5
+    for each in volumes:
+        limbs.update(each.limbs)
+        levels.update(each.levels)
+        for index, number in enumerate((each.strikes, each.counted, each.open, each.defences, each.steps)):
+            sums[index] += number
+    return Volume(dict(limbs), dict(levels), *sums)
+
+
+def volume(intervals: Iterable[TimelineInterval], stance: Stance = "orthodox") -> Volume:
+    """Of several intervals as planned, before any fade."""
+    return total(interval_volume(interval, stance) for interval in intervals)

@@ -1,0 +1,36 @@
+"""The error family of both languages: a line that cannot be read.
+
+ValueError
+├── LineError            at which character, what was expected there, the nearest word, an example
+│   ├── NotationError    of a combination (also a CombinationError)
+│   └── ShorthandError   of a session (also a SessionError)
+├── CombinationError     a combination that makes no sense
+└── SessionError         a session that makes no sense
+"""
+
+from typing import ClassVar
+
+
+class LineError(ValueError):
+    """A line that cannot be read, and how to mend it."""
+
+    example: ClassVar[str]
+    """A line that can be."""
+
+    def __init__(self, message: str, position: int, expected: tuple[str, ...] = (), suggestion: str | None = None):
+        super().__init__(message)
+        self.message = message
+        self.position = position
+        """Index of the character at fault, from 0."""
+        self.expected = expected
+        self.suggestion = suggestion
+        """The nearest word that would have been read, if one is near."""
+
+    def as_dict(self) -> dict[str, object]:
+        return {
+            "message": self.message,
+            "character": self.position + 1,
+            "expected": list(self.expected),
+            "suggestion": self.suggestion,
+            "example": self.example,
+        }
