@@ -5,8 +5,10 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
+from server.combinations.api import router as combinations
 from server.errors import FieldError
 from server.floor.api import router as floor
+from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
@@ -16,6 +18,8 @@ api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, url
 api.add_router("", accounts)
 api.add_router("", roster)
 api.add_router("", sessions)
+api.add_router("", library)
+api.add_router("", combinations)
 api.add_router("", floor)
 api.add_router("", logbook)
 api.add_router("", method)

@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "server.accounts",
     "server.roster",
     "server.sessions",
+    "server.combinations",
     "server.logbook",
     "server.demo",
 ]

@@ -24,11 +24,11 @@ from yoisho.judgement import claims as claim
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
 from yoisho.session.clock import clock
+from yoisho.session.interval import SessionError
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.shorthand import ShorthandError
 from yoisho.strikes import notation
 from yoisho.strikes.counts import PACE, Stance
-from yoisho.strikes.notation import NotationError
+from yoisho.strikes.line import LineError
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
 
@@ -96,7 +96,7 @@ def _parser() -> argparse.ArgumentParser:
     combined.add_argument("--school", choices=sorted(SCHOOLS), default=DEFAULT_SCHOOL, help="of numbers beyond six")
     combined.add_argument("--stance", choices=get_args(Stance), default="orthodox")
     combined.add_argument("--tempo", choices=sorted(PACE), default="combination")
-    combined.add_argument("--seconds", type=float, default=60.0, help="of the interval it is to fill")
+    combined.add_argument("--seconds", type=int, default=60, help="of the interval it is to fill")
     combined.set_defaults(run=combination_command)
 
     about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
@@ -116,13 +116,21 @@ def main(arguments: Arguments[str] | None = None) -> int:
     options = _parser().parse_args(arguments)
     try:
         result = options.run(options)
-    except (ShorthandError, NotationError) as error:
+    except LineError as error:
         if options.json:
             print(json.dumps({"error": error.as_dict()}, indent=2, ensure_ascii=False))
         pointer = f"  {options.text}\n  {' ' * error.position}^\n" if "\n" not in options.text else ""
         print(f"{pointer}Character {error.position + 1}: {error.message} For example: {error.example}", file=sys.stderr)
         return 2
-    except (CommandError, PersonError, TestResultError, ProfileError, NoWorkError, claim.ClaimError) as error:
+    except (
+        CommandError,
+        PersonError,
+        TestResultError,
+        ProfileError,
+        NoWorkError,
+        SessionError,
+        claim.ClaimError,
+    ) as error:
         if options.json:
             print(json.dumps({"error": {"message": str(error)}}, indent=2, ensure_ascii=False))
         print(f"{error}", file=sys.stderr)

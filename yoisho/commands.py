@@ -20,10 +20,12 @@ from yoisho.judgement.verdict import Verdict, judge
 from yoisho.method.build import markdown, method
 from yoisho.session import shorthand
 from yoisho.session.document import tree_to_dict
+from yoisho.session.interval import Interval
 from yoisho.session.timeline import Timeline, unroll
 from yoisho.strikes import notation
 from yoisho.strikes.combination import mirrored
-from yoisho.strikes.counts import counts, pass_s, passes_in
+from yoisho.strikes.counts import counts
+from yoisho.strikes.drill import one
 from yoisho.strikes.generate import pyramid
 
 
@@ -142,12 +144,13 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
 def combination_command(options: argparse.Namespace) -> dict[str, Any]:
     found = notation.read(options.text, options.school)
     held = counts(found, options.stance)
-    passes = passes_in(found, options.seconds, options.tempo)
+    interval = Interval(options.seconds, options.tempo, drill=one(found))
+    passes = interval.passes()
     return {
         "text": notation.write(found, options.school),
         "calls": notation.calls(found),
         **asdict(held),
-        "pass_seconds": round(pass_s(found, options.tempo), 2),
+        "pass_seconds": round(interval.rep_s(), 2),
         "passes": passes,
         "strikes_in_all": passes * held.strikes,
         "mirrored": notation.write(mirrored(found), options.school),

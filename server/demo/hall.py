@@ -44,7 +44,29 @@ class DemoSession:
     runs: tuple[DemoRun, ...] = field(default=())
 
 
+@dataclass(frozen=True)
+class DemoEntry:
+    name: str
+    text: str
+    tags: tuple[str, ...]
+    note: str = ""
+
+
 ACTIVE = (True, False, False)
+
+BOOK = (
+    DemoEntry("Bread and butter", "1-2", ("basics", "beginner")),
+    DemoEntry("Knock twice", "1-1-2", ("basics", "jab")),
+    DemoEntry("Harbour wall", "1-2, slip, 2", ("defence",), "The slip is small. Hands come back to the chin."),
+    DemoEntry("Up and under", "1-2-3b, roll, 3", ("level change", "body"), "Sit down into the body hook."),
+    DemoEntry("Rising tide", "6-3-2", ("pads", "uppercut"), "Pads or the uppercut bag only."),
+    DemoEntry("Chop the mast", "1-2, rk-l", ("kicks",), "Only when warm."),
+    DemoEntry("Both sheets", "5x rk-m, 5x lk-m", ("kicks", "balance"), "Five right, five left, at hip height."),
+    DemoEntry("Build to the bell", "adding 4-6-3 | 1-1-2 | 3b-3 | slip, 2-3", ("escalating", "pads")),
+    DemoEntry("Lucky dip", "draw 1-2 | 1-1-2 | 2-3-2 | 3b-3 | slip, 2-3 | recall", ("draw", "40/20"),
+              "A different one each round; the last recalls all."),
+    DemoEntry("Ladder of five", "pyramid 1-2-3b-2-3", ("pyramid", "memory")),
+)  # fmt: skip
 
 PEOPLE = (
     DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52,

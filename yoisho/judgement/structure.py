@@ -31,7 +31,10 @@ def pauses(reading: Reading) -> list[int]:
 
 
 def rounds_of(timeline: Timeline) -> list[RoundOf]:
-    """The session's rounds: of all stretches between long pauses, those of the length that most time is spent in."""
+    """The session's rounds: of all stretches between long pauses, those of the length that most time is spent in.
+
+    A length that comes again goes before one that stands alone, such as a long warm-up.
+    """
     groups: list[RoundOf] = []
     start: int | None = None
     for index, interval in enumerate(timeline.intervals):
@@ -48,7 +51,7 @@ def rounds_of(timeline: Timeline) -> list[RoundOf]:
         spent[group.seconds] += group.seconds
     if not spent:
         return []
-    length = max(spent, key=lambda seconds: (spent[seconds], seconds))
+    length = max(spent, key=lambda seconds: (spent[seconds] > seconds, spent[seconds], seconds))
     return [group for group in groups if group.seconds == length]
 
 

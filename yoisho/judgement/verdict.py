@@ -56,7 +56,7 @@ def score(target: Target, values: dict[str, float]) -> float:
 def _say(value: float, unit: Unit) -> str:
     match unit:
         case "percent":
-            return f"{100 * value:.0f} %"
+            return f"{round(100 * value)} %"
         case "minutes":
             return clock(60 * value)
         case "seconds":

@@ -173,13 +173,19 @@ class Interval:
         return self.reps[(turn - 1) % len(self.reps)] if self.reps else None
 
     def rep_s(self, turn: int = 1, of: int = 1) -> float:
-        """Seconds a rep takes, an estimate: a pass with its reset, a strike at the tempo's rate, or a movement."""
+        """Seconds a rep takes, an estimate: a pass with its reset, a single strike at the tempo's rate, a movement."""
         if not self.struck:
             return MEANS[str(self.means)].rep_s or 1.0
         found = self.combination(turn, of)
-        if found is not None:
+        if found is not None and len(found.actions) > 1:
             return pass_s(found, self.tempo)
-        return 60 / (self.beat.per_min * self.beat.strikes if self.beat else TEMPOS[self.tempo].strikes_per_min)
+        quickest_s = PACE[self.tempo] * found.actions[0].known.seconds if found else 0.0
+        per_min = self.beat.per_min * self.beat.strikes if self.beat else TEMPOS[self.tempo].strikes_per_min
+        return max(quickest_s, 60 / per_min)
+
+    def passes(self) -> int:
+        """Whole passes of what is struck in its seconds, at least one; of reps their number."""
+        return self.reps_at() or max(1, int((self.seconds or 0) / self.rep_s()))
 
     def length_s(self, turn: int = 1, of: int = 1) -> int:
         """Seconds of a repetition for one person; of reps an estimate."""

@@ -57,8 +57,3 @@ def counts(combination: Combination, stance: Stance = "orthodox") -> Counts:
 def pass_s(combination: Combination, tempo: str = "combination") -> float:
     """Seconds of one pass with its reset, at a tempo of work. Raises `KeyError` for a tempo without strikes."""
     return PACE[tempo] * sum(one.known.seconds for one in combination.actions) + RESET_S[tempo]
-
-
-def passes_in(combination: Combination, seconds: float, tempo: str = "combination") -> int:
-    """Whole passes in so many seconds, at least one."""
-    return max(1, int(seconds / pass_s(combination, tempo)))

@@ -19,13 +19,14 @@ def reading(text, who=None):
     ("text", "count", "seconds"),
     [
         ("3 x (3:00 technique) rest 1:00", 3, 180),
-        ("10:00 flow; then 1:00, 3 x (3:00 technique) rest 1:00", 1, 600),
+        ("10:00 flow; then 1:00, 3 x (3:00 technique) rest 1:00", 3, 180),
+        ("10:00 flow; then 1:00, 5:00 technique", 1, 600),
         ("5:00 flow; then 1:00, 6 x (3:00 technique) rest 1:00; then 2:00, 3:00 flow", 7, 180),
         ("2 x (2 x (30 technique, 30 speed, 30 power) rest 0:15) rest 1:00", 2, 195),
         ("20:00 flow", 1, 1200),
     ],
 )
-def test_rounds_are_what_stands_between_long_pauses_of_the_length_most_time_is_spent_in(text, count, seconds):
+def test_rounds_are_what_stands_between_long_pauses_and_comes_again(text, count, seconds):
     rounds = rounds_of(unroll(line(text)))
     assert (len(rounds), rounds[0].seconds) == (count, seconds)
 

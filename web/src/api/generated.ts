@@ -24,6 +24,85 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/combinations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Combinations
+         * @description The club's book, in its school.
+         */
+        get: operations["combinations"];
+        put?: never;
+        /** Create Combination */
+        post: operations["create_combination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/combinations/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Combination
+         * @description Work made from combinations: mirrored, pyramid, ladder, rounds that add, a draw, contrast, medley.
+         */
+        post: operations["make_combination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/combinations/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Combination
+         * @description A line of the notation: counted, timed, mirrored, spelled out, and held against every bag.
+         */
+        post: operations["read_combination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/combinations/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Combination */
+        put: operations["save_combination"];
+        post?: never;
+        /** Delete Combination */
+        delete: operations["delete_combination"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complete": {
         parameters: {
             query?: never;
@@ -212,6 +291,43 @@ export interface paths {
          * @description One protocol for the purpose, the person and the minutes.
          */
         post: operations["propose_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Protocols */
+        get: operations["protocols"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/{protocol_id}/{index}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Protocol
+         * @description A version as a whole session, warm-up and cool-down with it.
+         */
+        get: operations["open_protocol"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -422,6 +538,13 @@ export interface components {
              */
             technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "pivot";
         };
+        /** Against */
+        Against: {
+            /** Bag */
+            bag: string;
+            /** Why */
+            why: string;
+        };
         /** Beat */
         Beat: {
             /** Per Min */
@@ -461,6 +584,37 @@ export interface components {
              */
             school: "overhands" | "body-hooks";
         };
+        /** CombinationOut */
+        CombinationOut: {
+            /** Against */
+            against: components["schemas"]["Against"][];
+            /** Calls */
+            calls: string[];
+            /** Defences */
+            defences: number;
+            /** Levels */
+            levels: {
+                [key: string]: number;
+            };
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Mirrored */
+            mirrored: string;
+            /** Pass S */
+            pass_s: number;
+            /** Passes */
+            passes: number;
+            /** Steps */
+            steps: number;
+            /** Strikes */
+            strikes: number;
+            /** Suits */
+            suits: string[];
+            /** Text */
+            text: string;
+        };
         /** CompleteIn */
         CompleteIn: {
             /** Text */
@@ -499,12 +653,56 @@ export interface components {
              */
             recall: boolean;
         };
+        /** DrillOut */
+        DrillOut: {
+            /** Combinations */
+            combinations: components["schemas"]["CombinationOut"][];
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "turns" | "adding" | "pyramid" | "draw";
+            /** Recall */
+            recall: boolean;
+            /** Text */
+            text: string;
+            whole: components["schemas"]["CombinationOut"];
+        };
         /** Effort */
         Effort: {
             /** End S */
             end_s: number;
             /** Start S */
             start_s: number;
+        };
+        /** EntryIn */
+        EntryIn: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /** Text */
+            text: string;
+        };
+        /** EntryOut */
+        EntryOut: {
+            drill: components["schemas"]["DrillOut"];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Tags */
+            tags: string[];
         };
         /** Equation */
         Equation: {
@@ -743,6 +941,29 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** MadeOut */
+        MadeOut: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * MakeIn
+         * @description What is to be made of the combinations: see `yoisho.strikes.generate`.
+         */
+        MakeIn: {
+            /**
+             * Counts
+             * @default []
+             */
+            counts: number[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mirrored" | "pyramid" | "ladder" | "adding" | "draw" | "alternating" | "medley";
+            /** Text */
+            text: string;
+        };
         /** Message */
         Message: {
             /** Detail */
@@ -761,6 +982,15 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /** OpenedOut */
+        OpenedOut: {
+            document: components["schemas"]["SessionDocument"];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** Option */
         Option: {
@@ -846,6 +1076,52 @@ export interface components {
             source: string;
             /** Why */
             why: string;
+        };
+        /** ProtocolOut */
+        ProtocolOut: {
+            /** Cautions */
+            cautions: string[];
+            /** Id */
+            id: string;
+            /** Meaning */
+            meaning: string;
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
+            /** Source */
+            source: string;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
+            /** Words */
+            words: string[];
+        };
+        /** ReadIn */
+        ReadIn: {
+            /**
+             * Seconds
+             * @default 180
+             */
+            seconds: number;
+            /**
+             * Stance
+             * @default orthodox
+             * @enum {string}
+             */
+            stance: "orthodox" | "southpaw";
+            /**
+             * Tempo
+             * @default combination
+             * @enum {string}
+             */
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            /** Text */
+            text: string;
         };
         /** Reading */
         Reading: {
@@ -1199,6 +1475,32 @@ export interface components {
              */
             trains_best: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
+        /** VersionOut */
+        VersionOut: {
+            /** Blocks */
+            blocks: [
+                number,
+                number
+            ][];
+            /** Index */
+            index: number;
+            /** Lines */
+            lines: string;
+            /** Meaning */
+            meaning: string[];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Scale */
+            scale: string | null;
+            /** Strikes */
+            strikes: number;
+            /** Total S */
+            total_s: number;
+            /** Work S */
+            work_s: number;
+        };
         /** Vocabulary */
         Vocabulary: {
             /** Examples */
@@ -1309,6 +1611,198 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    combinations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"][];
+                };
+            };
+        };
+    };
+    create_combination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    make_combination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    read_combination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    save_combination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    delete_combination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1602,6 +2096,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    protocols: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolOut"][];
+                };
+            };
+        };
+    };
+    open_protocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                protocol_id: string;
+                index: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, User
+from server.combinations.models import BookEntry
 from server.demo import hall
 from server.floor.api import efforts_of
 from server.logbook.api import expectation
@@ -19,9 +20,10 @@ from server.roster.models import Person
 from server.sessions.models import Session
 from yoisho.engine.bouts import session_rpe
 from yoisho.session import shorthand
-from yoisho.session.document import Part, to_document
+from yoisho.session.document import Part, drill_to_dict, to_document
 from yoisho.session.document import Session as CoreSession
 from yoisho.session.timeline import unroll
+from yoisho.strikes import notation
 
 
 class Command(BaseCommand):
@@ -42,6 +44,9 @@ class Command(BaseCommand):
         people = {someone.name: _person(club, someone) for someone in hall.PEOPLE}
         for planned in hall.SESSIONS:
             _session(club, coach, people[planned.person], planned)
+        for entry in hall.BOOK:
+            drill = drill_to_dict(notation.read_drill(entry.text))
+            BookEntry.objects.create(club=club, name=entry.name, drill=drill, tags=list(entry.tags), note=entry.note)
         self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
 
 

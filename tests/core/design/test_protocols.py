@@ -1,0 +1,157 @@
+"""The schools' protocols against the trade's own figures. Common practice, no source, unless one is named."""
+
+import pytest
+
+from yoisho.design.protocols import PROTOCOLS, SCALES
+from yoisho.design.protocols.protocol import Version
+from yoisho.engine.person import person
+from yoisho.engine.readout import NoWorkError, read
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.targets import TARGETS
+from yoisho.judgement.verdict import judge
+from yoisho.session.shorthand import read_parts, write_parts
+from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.volume import volume
+from yoisho.strikes.schools import SCHOOLS
+
+EVERY = [
+    pytest.param(protocol, version, id=f"{protocol.id}: {version.name}")
+    for protocol in PROTOCOLS.values()
+    for version in protocol.versions
+]
+NOT_YET = {("threshold-rounds", "five-minute rounds")}
+"""Of five minutes at this pace an amateur boxer's threshold work is too hard to last, and the verdict says so."""
+RULES = {"five-minute rounds": "mma-pro", "five rounds, long rests": "muay-thai-pro", "two long rounds": None,
+         "short rounds": None}  # fmt: skip
+
+
+def main_set(protocol_id: str, name: str = "club") -> Timeline:
+    found = next(version for version in PROTOCOLS[protocol_id].versions if version.name == name)
+    return unroll(*(part.tree for part in found.parts))
+
+
+def hard(timeline: Timeline, tempo: str) -> int:
+    return sum(interval.tempo == tempo for interval in timeline.intervals)
+
+
+@pytest.mark.parametrize(
+    ("protocol_id", "name", "total_s"),
+    [
+        ("thirties", "club", 3 * 180 + 2 * 60),
+        ("thirties", "with a breath", 3 * 195 + 2 * 60),
+        ("thirties-in-pairs", "club", 360),
+        ("tabata", "club", 240),
+        ("lactic-capacity", "club", 18 * 60),
+        ("forty-twenty", "club", 600),
+        ("minimal-rest-circuit", "club", 15 * 60),
+        ("two-on-two-off", "club", 5 * 240),
+        ("fight-rounds", "club", 3 * 180 + 2 * 60),
+        ("fight-rounds", "two long rounds", 2 * 300 + 60),
+        ("fight-rounds", "five-minute rounds", 3 * 300 + 2 * 60),
+        ("fight-rounds", "five rounds, long rests", 5 * 180 + 4 * 120),
+    ],
+)
+def test_it_lasts_as_long_as_the_trade_says(protocol_id, name, total_s):
+    assert main_set(protocol_id, name).total_s == total_s
+
+
+def test_in_pairs_everybody_works_thirty_and_rests_thirty():
+    intervals = main_set("thirties-in-pairs").intervals
+    assert [(one.seconds, one.partner) for one in intervals] == [(30, False), (30, True)] * 6
+
+
+def test_lactic_capacity_is_sixteen_hard_bouts():
+    assert hard(main_set("lactic-capacity"), "all-out") == 16
+
+
+def test_a_round_of_bursts_holds_nine_sprints():
+    timeline = main_set("bursts")
+    assert hard(timeline, "all-out") == 3 * 9
+    assert sum(one.seconds for one in timeline.intervals if one.rounds[0] == (1, 3) and one.tempo != "rest") == 180
+
+
+def test_rep_rounds_are_1320_strikes_exactly():
+    held = volume(main_set("rep-rounds").intervals)
+    assert held.strikes == held.counted == 6 * 100 + 120 + 3 * 200 == 1320
+
+
+def test_the_climbing_item_makes_450_high_knees_and_the_others_stay():
+    intervals = main_set("ladders", "climbing knees").intervals
+    reps = {means: [one.reps for one in intervals if one.source.means == means]
+            for means in ("high-knees", "squats", "sit-ups", "burpees")}  # fmt: skip
+    assert sum(reps["high-knees"]) == 450
+    assert reps["squats"] == reps["sit-ups"] == [20] * 6
+    assert reps["burpees"] == [5] * 6
+
+
+def test_threshold_rests_shrink_by_fifteen_seconds_a_week_and_then_it_unloads():
+    rests = [
+        {one.seconds for one in main_set("threshold-rounds", week).intervals if one.kind == "rest"}
+        for week in ("club", "second week", "third week")
+    ]
+    assert rests == [{90}, {75}, {60}]
+    assert main_set("threshold-rounds", "unload").work_s == 2 * 180
+    assert main_set("threshold-rounds", "unload in one round").total_s == 300
+    assert main_set("threshold-rounds", "five-minute rounds").work_s == 2 * 300
+
+
+def test_every_round_of_forty_twenty_has_another_combination():
+    intervals = [one for one in main_set("forty-twenty").intervals if one.kind == "work"]
+    assert len({one.combination for one in intervals}) == len(intervals) == 10
+
+
+def test_kicks_go_five_right_five_left():
+    assert volume(main_set("tabata", "kicks").intervals).left_share == pytest.approx(0.5)
+
+
+def test_escalating_rounds_add_and_end_with_all_that_was_added():
+    build = [one for one in main_set("escalating-rounds").intervals if one.part == 0 and one.kind == "work"]
+    lengths = [len(one.combination.actions) for one in build]
+    assert lengths == sorted(set(lengths))
+    recap = main_set("escalating-rounds").intervals[-1]
+    assert recap.combination == build[-1].combination
+
+
+@pytest.mark.parametrize(("protocol", "version"), EVERY)
+def test_a_protocol_reads_in_every_school_as_what_it_is(protocol, version):
+    for school in SCHOOLS:
+        assert read_parts(write_parts(version.parts, school), school) == version.parts
+
+
+@pytest.mark.parametrize(("protocol", "version"), EVERY)
+def test_it_trains_what_it_says_and_nothing_in_it_is_wrong_for_its_bag(protocol, version: Version):
+    session = protocol.session(version)
+    level = {"beginner": "beginner", "fighter": "fighter"}.get(version.name, "club")
+    rules = RULES.get(version.name, "boxing-amateur")
+    try:
+        reading = read(
+            person(level=level, rule_set=rules), unroll(*(part.tree for part in session.parts)), ranges=False
+        )
+    except NoWorkError:
+        assert protocol.id == "cool-down"
+        return
+    verdict = judge(reading, protocol.target_of(version))
+    assert (verdict.strokes >= 3) == ((protocol.id, version.name) not in NOT_YET), verdict.sentence
+    spoken = {caution.rule for caution in cautions(reading)}
+    assert not spoken & {"bag", "warm-up", "beginner"}
+
+
+@pytest.mark.parametrize("protocol", PROTOCOLS.values(), ids=lambda protocol: protocol.id)
+def test_a_protocol_has_its_meaning_reason_scales_cautions_and_source(protocol):
+    assert set(protocol.scales) == set(SCALES)
+    assert protocol.target in TARGETS
+    for text in (protocol.meaning, protocol.reason, *protocol.cautions):
+        assert text.endswith("."), "whole sentences"
+    assert protocol.cautions
+    assert protocol.source
+    assert all(scale == "club" or version.note for scale, version in protocol.scales.items())
+    assert len({version.name for version in protocol.versions}) == len(protocol.versions)
+
+
+def test_a_scaled_down_version_never_asks_for_more_strikes_than_a_fighters():
+    for protocol in PROTOCOLS.values():
+        fighter, beginner = (
+            volume(unroll(*(part.tree for part in protocol.scales[scale].parts)).intervals).strikes
+            for scale in ("fighter", "beginner")
+        )
+        assert beginner <= fighter, protocol.id

@@ -1,0 +1,86 @@
+"""What a school's protocol is made of, and the session it becomes."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from yoisho.judgement.targets import TARGETS
+from yoisho.session.document import Part, Session
+from yoisho.session.shorthand import read_parts
+
+Scale = Literal["beginner", "club", "fighter", "easy"]
+
+SCALES: dict[Scale, str] = {
+    "beginner": "beginner",
+    "club": "club",
+    "fighter": "fighter",
+    "easy": "easy on the joints",
+}
+WARM_UP: dict[Scale, str] = {
+    "beginner": "Warm-up: 6:00 skip, 4:00 flow shadow; then 1:00",
+    "club": "Warm-up: 6:00 skip, 4:00 flow shadow; then 1:00",
+    "fighter": "Warm-up: 10:00 skip, 5:00 flow shadow; then 1:00",
+    "easy": "Warm-up: 5:00 joint work, 5:00 flow shadow; then 1:00",
+}
+COOL_DOWN = "Cool-down: 3:00 recover shadow, 2:00 stretching"
+
+
+@dataclass(frozen=True)
+class Version:
+    """One form of a protocol: lines of shorthand in the default numbering school."""
+
+    name: str
+    lines: str
+    note: str = ""
+    """What is different, and why."""
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        return read_parts(self.lines)
+
+
+@dataclass(frozen=True)
+class Protocol:
+    id: str
+    name: str
+    meaning: str
+    """What it is."""
+    reason: str
+    """Why it is built so."""
+    target: str
+    """The purpose that the standard form trains."""
+    scales: dict[Scale, Version]
+    """The same purpose for four kinds of people; `club` is the standard form."""
+    variants: tuple[Version, ...] = ()
+    cautions: tuple[str, ...] = ()
+    words: tuple[str, ...] = ()
+    """Other words somebody may look for it by."""
+    frame: bool = True
+    """Whether a warm-up and a cool-down go around it."""
+    source: str = "common practice, no source"
+
+    @property
+    def versions(self) -> tuple[Version, ...]:
+        return (*self.scales.values(), *self.variants)
+
+    def session(self, version: Version) -> Session:
+        """The whole session, warm-up and cool-down with it."""
+        if not self.frame:
+            return Session(self.title(version), version.parts)
+        scale: Scale = next((scale for scale, each in self.scales.items() if each == version), "club")
+        parts = tuple(part if part.purpose else replace(part, purpose=self.target) for part in version.parts)
+        return Session(self.title(version), (*read_parts(WARM_UP[scale]), *parts, *read_parts(COOL_DOWN)))
+
+    def target_of(self, version: Version) -> str:
+        """The purpose it is judged for: the one its lines state, or the protocol's."""
+        return next((part.purpose for part in version.parts if part.purpose in TARGETS), self.target)
+
+    def title(self, version: Version) -> str:
+        return self.name if version == self.scales["club"] else f"{self.name}: {version.name}"
+
+
+def scaled(
+    beginner: tuple[str, str], club: tuple[str, str], fighter: tuple[str, str], easy: tuple[str, str]
+) -> dict[Scale, Version]:
+    """The four scales from their lines and notes."""
+    told: dict[Scale, tuple[str, str]] = {"beginner": beginner, "club": club, "fighter": fighter, "easy": easy}
+    return {scale: Version(SCALES[scale], lines, note) for scale, (lines, note) in told.items()}
