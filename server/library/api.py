@@ -19,6 +19,11 @@ from yoisho.session.volume import volume
 router = Router(tags=["library"])
 
 
+class Block(Schema):
+    seconds: int
+    demand_frac: float
+
+
 class VersionOut(Schema):
     index: int
     name: str
@@ -31,8 +36,8 @@ class VersionOut(Schema):
     """Of the main set: warm-up and cool-down come on top."""
     work_s: int
     strikes: int
-    blocks: list[tuple[int, float]]
-    """The main set as a small score: seconds and demand [x VO2max]."""
+    blocks: list[Block]
+    """The main set as a small score."""
 
 
 class ProtocolOut(Schema):
@@ -64,7 +69,7 @@ def _version(protocol: Protocol, index: int, version: Version, school: str) -> V
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         strikes=round(volume(timeline.intervals).strikes),
-        blocks=[(one.seconds, round(one.demand_frac, 2)) for one in timeline.intervals],
+        blocks=[Block(seconds=one.seconds, demand_frac=round(one.demand_frac, 2)) for one in timeline.intervals],
     )
 
 

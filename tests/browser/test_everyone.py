@@ -27,6 +27,26 @@ def library(page):
     page.get_by_role("heading", name="Library").wait_for()
 
 
+def schools(page):
+    page.get_by_role("link", name="The schools' protocols").click()
+    page.get_by_role("button", name="Open on the Bench").wait_for()
+
+
+def book(page):
+    page.get_by_role("link", name="Book", exact=True).click()
+    page.get_by_role("list", name="The book").wait_for()
+    page.locator("[data-combination]").fill("1-6, slpi")
+    page.get_by_role("button", name="Use slip").click()
+    page.get_by_text("Not on the stationary bag").wait_for()
+
+
+def completing(page):
+    empty_bench(page)
+    page.get_by_role("button", name="Add a part").click()
+    page.get_by_label("Pattern").fill("3:00 pow")
+    page.get_by_role("listbox").wait_for()
+
+
 def empty_bench(page):
     page.get_by_role("link", name="New session").click()
     page.get_by_role("heading", name="Nothing on the bench yet").wait_for()
@@ -70,7 +90,20 @@ def method(page):
     page.get_by_role("region", name="Known limits").wait_for()
 
 
-SCREENS = [door, library, empty_bench, full_bench, log, method, floor_work, floor_rest, log_entry]
+SCREENS = [
+    door,
+    library,
+    schools,
+    book,
+    empty_bench,
+    completing,
+    full_bench,
+    log,
+    method,
+    floor_work,
+    floor_rest,
+    log_entry,
+]
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

@@ -13,7 +13,7 @@ def test_every_protocol_is_listed_with_its_versions_drawn_and_explained(coach):
     for protocol in found.values():
         assert {version["scale"] for version in protocol["versions"]} >= {"beginner", "club", "fighter", "easy"}
         for version in protocol["versions"]:
-            assert sum(seconds for seconds, _ in version["blocks"]) == version["total_s"]
+            assert sum(block["seconds"] for block in version["blocks"]) == version["total_s"]
             assert version["meaning"]
 
 

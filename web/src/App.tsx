@@ -11,6 +11,8 @@ import { Welcome } from "./welcome/Welcome";
 
 const Floor = lazy(() => import("./floor/Floor").then((module) => ({ default: module.Floor })));
 const Method = lazy(() => import("./method/Method").then((module) => ({ default: module.Method })));
+const Schools = lazy(() => import("./library/Schools").then((module) => ({ default: module.Schools })));
+const Book = lazy(() => import("./book/Book").then((module) => ({ default: module.Book })));
 const LogEntry = lazy(() => import("./log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -35,6 +37,8 @@ export function App() {
         <Route element={<Club />}>
           <Route index element={<Navigate to="/library" replace />} />
           <Route path="library" element={<Library />} />
+          <Route path="library/schools" element={<Schools />} />
+          <Route path="book" element={<Book />} />
           <Route path="bench" element={<Bench />} />
           <Route path="bench/:sessionId" element={<Bench />} />
           <Route path="log" element={<LogBook />} />

@@ -556,6 +556,13 @@ export interface components {
              */
             strikes: 0.5 | 1 | 2;
         };
+        /** Block */
+        Block: {
+            /** Demand Frac */
+            demand_frac: number;
+            /** Seconds */
+            seconds: number;
+        };
         /** Caution */
         Caution: {
             /** At S */
@@ -1478,10 +1485,7 @@ export interface components {
         /** VersionOut */
         VersionOut: {
             /** Blocks */
-            blocks: [
-                number,
-                number
-            ][];
+            blocks: components["schemas"]["Block"][];
             /** Index */
             index: number;
             /** Lines */

@@ -23,6 +23,15 @@ export const vocabulary = queryOptions({
 
 export const people = queryOptions({ queryKey: ["people"], queryFn: () => need(api.GET("/api/people")) });
 export const sessions = queryOptions({ queryKey: ["sessions"], queryFn: () => need(api.GET("/api/sessions")) });
+export const protocols = queryOptions({
+  queryKey: ["protocols"],
+  queryFn: () => need(api.GET("/api/protocols")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+export const combinations = queryOptions({
+  queryKey: ["combinations"],
+  queryFn: () => need(api.GET("/api/combinations")),
+});
 export const log = queryOptions({ queryKey: ["log"], queryFn: () => need(api.GET("/api/log")) });
 
 export const method = queryOptions({
@@ -30,6 +39,12 @@ export const method = queryOptions({
   queryFn: () => need(api.GET("/api/method")),
   staleTime: Number.POSITIVE_INFINITY,
 });
+
+export const weeks = (personId: number) =>
+  queryOptions({
+    queryKey: ["log", "weeks", personId],
+    queryFn: () => need(api.GET("/api/people/{person_id}/weeks", { params: { path: { person_id: personId } } })),
+  });
 
 export const read = (text: string) =>
   queryOptions({

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
-import { Link, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, need, Refused, type Schemas } from "../api/client";
 import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
@@ -12,6 +12,7 @@ import { Head } from "./Head";
 import { keepHeat, recallHeat } from "./heat";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
+import { laid, type ToLay } from "./toLay";
 import { newPart, type Part } from "./tree";
 import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
 import { useKeys } from "./useKeys";
@@ -67,6 +68,22 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       ? "These changes were kept on this device and are not saved yet."
       : null,
   );
+
+  const place = useLocation();
+  const navigate = useNavigate();
+  const brought = useRef((place.state as { lay?: ToLay } | null)?.lay ?? null);
+  useEffect(() => {
+    const lay = brought.current;
+    if (!lay) return;
+    brought.current = null;
+    const next = laid(draft, lay);
+    bench.setTyped(null);
+    edit(next.draft);
+    setChosen(next.row);
+    setOpen(true);
+    setSaid(lay.said);
+    navigate(place.pathname, { replace: true, state: null });
+  }, [bench, draft, edit, navigate, place.pathname]);
 
   const setParts = useCallback(
     (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),

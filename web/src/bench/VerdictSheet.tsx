@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { Figure } from "../parts/Figure";
 import { Strikes } from "../parts/Strikes";
 import { Tally } from "../parts/Tally";
 import { clockRange, fadeOnset, percentRange, range } from "./figures";
@@ -114,15 +115,6 @@ function ratio(evaluation: Schemas["Evaluation"]): string {
   const value = evaluation.work_s / evaluation.rest_s;
   const tidy = (number: number) => String(Math.round(number * 10) / 10);
   return value >= 1 ? `${tidy(value)} : 1` : `1 : ${tidy(1 / value)}`;
-}
-
-function Figure({ value, name }: { value: string; name: string }) {
-  return (
-    <div className="rule-t flex flex-col-reverse justify-end py-[3px]">
-      <dt className="quiet text-[12px] leading-[16px]">{name}</dt>
-      <dd className="text-[17px] leading-[21px] font-semibold">{value}</dd>
-    </div>
-  );
 }
 
 /** What is asked for less often, folded away. */

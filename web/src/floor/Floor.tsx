@@ -86,7 +86,8 @@ function Clock({ plan }: { plan: Plan }) {
     floor.finish();
     toLog();
   };
-  const phase = now.phase === "work" ? wordOf(now.piece).toUpperCase() : PHASES[now.phase];
+  const phase =
+    now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
   useFloorKeys({ ...floor, leave, done: now.phase === "done", toLog });
   return (
     <main
@@ -105,7 +106,7 @@ function Clock({ plan }: { plan: Plan }) {
         >
           {held ? "HELD" : phase}
         </span>
-        <Round now={now} />
+        <Round now={now} tight={phase.length > 8} />
       </div>
       <button
         type="button"
@@ -120,11 +121,7 @@ function Clock({ plan }: { plan: Plan }) {
       <Ahead plan={plan} now={now} wordOf={wordOf} compact />
       <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
         <span className="font-semibold">
-          {now.next
-            ? `Next: ${wordOf(now.next)} ${clock(now.next.seconds)}`
-            : now.phase === "done"
-              ? "All done"
-              : "Last one"}
+          {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
         </span>
         <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, floor.at)))} left</span>
       </div>
@@ -163,14 +160,14 @@ function Clock({ plan }: { plan: Plan }) {
   );
 }
 
-function Round({ now }: { now: View<Piece> }) {
+function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   if (!now.round) return <span />;
   const { turn, of: count } = now.round;
   const resting = now.phase === "rest" && turn < count && now.next?.rounds.some((next) => next.turn === turn + 1);
   return (
     <span
-      className="flex items-baseline gap-3 leading-none font-semibold"
-      style={{ fontSize: "min(8vh, 6.500vw, 60px)" }}
+      className="flex items-baseline gap-[0.2em] leading-none font-semibold whitespace-nowrap"
+      style={{ fontSize: `min(8vh, ${tight ? 4.6 : 6.5}vw, 60px)` }}
     >
       {now.set && (
         <span className="hidden opacity-70 min-[900px]:inline">
@@ -228,7 +225,9 @@ interface AheadProps {
 /** What is being done and what comes next: beside the digits in the hall, below them on a phone. */
 function Ahead({ plan, now, wordOf, compact }: AheadProps) {
   const from = Math.max(0, now.index);
-  const rows = plan.timeline.slice(from, from + (compact ? 3 : 4));
+  // In a pause the coming combination is called, so that nobody stands and thinks when the bell goes.
+  const called = (now.phase === "work" ? now.piece : now.next)?.calls ?? [];
+  const rows = plan.timeline.slice(from, from + (compact ? 3 : 4) - (called.length ? 1 : 0));
   return (
     <span className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}>
       <span className="flex items-center justify-between border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
@@ -244,13 +243,24 @@ function Ahead({ plan, now, wordOf, compact }: AheadProps) {
             style={here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
           >
             <span>{wordOf(piece)}</span>
-            <span className={here ? "" : "opacity-70"}>{clock(piece.seconds)}</span>
+            <span className={here ? "" : "opacity-70"}>{dose(piece)}</span>
           </span>
         );
       })}
+      {called.length > 0 && (
+        <span
+          data-testid="call"
+          className="block px-3 pt-2 text-[26px] leading-[1.1] font-semibold min-[900px]:px-5 min-[900px]:text-[46px]"
+        >
+          {called.join(", ")}
+        </span>
+      )}
     </span>
   );
 }
+
+/** How long, or how many. */
+const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
 
 function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
   const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));

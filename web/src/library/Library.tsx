@@ -5,6 +5,8 @@ import { api, need } from "../api/client";
 import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
 import { clock } from "../parts/time";
+import { Import } from "./Import";
+import { Tabs } from "./Tabs";
 
 /** The club's own sessions. */
 export function Library() {
@@ -23,17 +25,23 @@ export function Library() {
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the library" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
-      <header className="flex flex-wrap items-start justify-between gap-3 border-b border-[var(--ink)] pb-4">
+      <header className="flex flex-wrap items-end justify-between gap-3 border-b border-[var(--ink)] pb-3">
         <div>
           <h1>Library</h1>
-          <p className="quiet">The club's sessions, last saved first</p>
+          <Tabs />
         </div>
-        <Link className="act main" to="/bench">
-          New session
-        </Link>
+        <div className="flex gap-2">
+          <Import />
+          <Link className="act main" to="/bench">
+            New session
+          </Link>
+        </div>
       </header>
       {query.data.length === 0 ? (
-        <Notice title="No sessions yet" text="Type a pattern or let one be proposed; save it, and it stands here.">
+        <Notice
+          title="No sessions yet"
+          text="Type a pattern, take one of the schools' protocols, or bring a file; save it, and it stands here."
+        >
           <Link className="act main" to="/bench">
             Go to the bench
           </Link>
@@ -61,6 +69,14 @@ export function Library() {
                 <Link className="act main" to={`/floor/${row.id}`} aria-label={`Run ${row.title}`}>
                   Run
                 </Link>
+                <a
+                  className="act"
+                  href={`/api/sessions/${row.id}/export`}
+                  download
+                  aria-label={`Export ${row.title} as a file`}
+                >
+                  Export
+                </a>
                 {asking === row.id ? (
                   <>
                     <button

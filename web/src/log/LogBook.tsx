@@ -8,6 +8,7 @@ import { nowMs } from "../clock/run";
 import { Notice } from "../parts/Notice";
 import { clock } from "../parts/time";
 import { RPE_WORDS } from "./rpe";
+import { Weeks } from "./Weeks";
 
 /** What was done, beside what was planned, newest first. */
 export function LogBook() {
@@ -46,6 +47,7 @@ export function LogBook() {
           ))}
         </ul>
       )}
+      <Weeks />
     </main>
   );
 }
@@ -81,6 +83,11 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
           ) : (
             <span className="tick">✓ Done</span>
           )}
+        </p>
+        <p className="quiet text-[13px]">
+          {entry.counted_strikes === null
+            ? `About ${Math.round(entry.expected_strikes)} strikes expected`
+            : `${entry.counted_strikes} strikes counted, about ${Math.round(entry.expected_strikes)} expected`}
         </p>
         {entry.note && <p className="quiet text-[13px]">{entry.note}</p>}
       </div>

@@ -31,6 +31,8 @@ export function LogEntry() {
 interface Written {
   rpe: number | null;
   efforts: number;
+  /** Empty where nobody counted. */
+  strikes: string;
   note: string;
 }
 
@@ -46,11 +48,12 @@ function Entry({ kept }: { kept: KeptRun }) {
         (JSON.parse(localStorage.getItem(draftKey) ?? "null") as Written | null) ?? {
           rpe: null,
           efforts: counted,
+          strikes: "",
           note: "",
         }
       );
     } catch {
-      return { rpe: null, efforts: counted, note: "" };
+      return { rpe: null, efforts: counted, strikes: "", note: "" };
     }
   });
   const change = (part: Partial<Written>) => {
@@ -59,6 +62,8 @@ function Entry({ kept }: { kept: KeptRun }) {
     setWritten(next);
   };
   const done = played_s(run);
+  const wrongStrikes = (written.strikes ?? "").trim() !== "" && readStrikes(written.strikes) === null;
+  const ready = written.rpe !== null && !wrongStrikes;
   const save = useMutation({
     retry: retryWhileAway,
     mutationFn: () =>
@@ -72,6 +77,7 @@ function Entry({ kept }: { kept: KeptRun }) {
             done_s: done,
             done_efforts: written.efforts,
             rpe: written.rpe ?? 0,
+            counted_strikes: readStrikes(written.strikes ?? ""),
             note: written.note,
           },
         }),
@@ -85,7 +91,7 @@ function Entry({ kept }: { kept: KeptRun }) {
   });
   useEntryKeys(
     (rpe) => change({ rpe }),
-    () => written.rpe !== null && save.mutate(),
+    () => ready && save.mutate(),
   );
   const expected = Math.round(plan.expected_rpe);
   const load = written.rpe === null ? null : Math.round((written.rpe * done) / 60);
@@ -99,12 +105,7 @@ function Entry({ kept }: { kept: KeptRun }) {
             {new Date(run.startedAt ?? 0).toLocaleString([], { dateStyle: "long", timeStyle: "short" })}
           </p>
         </div>
-        <button
-          type="button"
-          className="act main"
-          disabled={written.rpe === null || save.isPending}
-          onClick={() => save.mutate()}
-        >
+        <button type="button" className="act main" disabled={!ready || save.isPending} onClick={() => save.mutate()}>
           {save.isPending ? (
             save.failureCount ? (
               "Waiting for the network …"
@@ -184,6 +185,23 @@ function Entry({ kept }: { kept: KeptRun }) {
               step={() => 1}
               onChange={(efforts) => change({ efforts })}
             />
+            <label className="block pt-4">
+              <span className="label-text block pb-1">Strikes counted, if anybody did</span>
+              <input
+                className="field max-w-[150px]"
+                inputMode="numeric"
+                value={written.strikes ?? ""}
+                placeholder="not counted"
+                aria-invalid={wrongStrikes}
+                aria-describedby="strikes-said"
+                onChange={(event) => change({ strikes: event.target.value })}
+              />
+              <span id="strikes-said" className="quiet block pt-1 text-[13px]">
+                {wrongStrikes
+                  ? "A whole number from 0 to 20000, or nothing."
+                  : `About ${Math.round(plan.timeline.reduce((sum, piece) => sum + piece.strikes, 0))} planned`}
+              </span>
+            </label>
             {written.efforts !== counted && <p className="quiet pt-1 text-[13px]">The clock counted {counted}.</p>}
           </div>
         </section>
@@ -203,6 +221,11 @@ function Entry({ kept }: { kept: KeptRun }) {
       </div>
     </main>
   );
+}
+
+/** The count, or null where there is none or it is no number. */
+function readStrikes(text: string): number | null {
+  return /^\d{1,5}$/.test(text.trim()) && Number(text) <= 20_000 ? Number(text) : null;
 }
 
 function Row({ name, plan, done }: { name: string; plan: string; done: string }) {

@@ -5,6 +5,7 @@ import { api, need } from "../api/client";
 const PLACES = [
   { to: "/library", name: "Library" },
   { to: "/bench", name: "Bench" },
+  { to: "/book", name: "Book" },
   { to: "/log", name: "Log" },
   { to: "/method", name: "Method" },
 ];
