@@ -34,7 +34,7 @@ TEMPOS: dict[str, Tempo] = {
         Tempo("recover", "recover", "recover", 0.40, 15, 2, "light shadow, footwork", ("recovery", "active")),
         Tempo("flow", "flow", "work", 0.58, 60, 3, "continuous, at or under half power", ("light", "easy")),
         Tempo("technique", "technique", "work", 0.70, 45, 4, "clean, time between", ("tech", "skill")),
-        Tempo("freestyle", "freestyle", "work", 0.80, 50, 5, "the athlete decides", ("free",)),
+        Tempo("freestyle", "freestyle", "work", 0.80, 50, 5, "the athlete decides", ("free", "work", "on")),
         Tempo("combination", "combination", "work", 0.90, 60, 6, "bursts and resets", ("combo", "combos")),
         Tempo("hold", "hold", "work", 0.95, 0, 7, "heavy carry, bear hug or plank"),
         Tempo("power", "power", "work", 1.20, 40, 8, "as hard as possible, fewer", ("hard",)),

@@ -245,10 +245,12 @@ def write(combination: Combination, school_id: str = DEFAULT_SCHOOL) -> str:
 
 
 def calls(combination: Combination) -> list[str]:
-    """What is called on the floor, spelled out."""
+    """What is called on the floor, spelled out; many of the same running are called with their number."""
     said = []
-    for one in combination.actions:
+    for one, same in groupby(combination.actions):
         side = f"{one.side} " if one.side and len(one.known.sides) > 1 else ""
         level = f" to the {one.level}" if one.level and one.level != one.known.levels[0] else ""
-        said.append(f"{side}{one.known.word}{level}")
+        count = len(list(same))
+        name = f"{side}{one.known.word}{level}"
+        said += [f"{count} times {name}"] if count >= _SAME_FROM else [name] * count
     return said

@@ -60,7 +60,9 @@ TECHNIQUES: dict[str, Technique] = {
         Technique("block", "block", "defence", (), (), 0.35, ("check",)),
         Technique("lean-back", "lean back", "defence", (), (), 0.45, ("pull",)),
         Technique("catch", "catch", "defence", (), (), 0.35, ("parry",)),
-        Technique("step", "step", "step", (), (), 0.45, ("step back", "step in")),
+        Technique("step", "step", "step", (), (), 0.45),
+        Technique("step-back", "step back", "step", (), (), 0.45, ("back step",)),
+        Technique("step-in", "step in", "step", (), (), 0.45),
         Technique("pivot", "pivot", "step", (), (), 0.55),
     )
 }

@@ -4,8 +4,9 @@
 `read_parts` and `write_parts` do so for a whole session of named parts.
 """
 
+from yoisho.session.shorthand.faults import EXAMPLE, ShorthandError
 from yoisho.session.shorthand.parts import names_parts, read_parts, write_parts
-from yoisho.session.shorthand.reader import EXAMPLE, LONGEST_TEXT, ShorthandError, read
+from yoisho.session.shorthand.reader import LONGEST_TEXT, read
 from yoisho.session.shorthand.writer import write
 
 __all__ = [

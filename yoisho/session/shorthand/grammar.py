@@ -10,15 +10,15 @@ from yoisho.session.tempo import TEMPOS, tempo_spellings
 
 GRAMMAR = r"""
 start: sequence
-sequence: SEP* item (join item)* SEP*
-join: SEP+ THEN? | THEN
-item: times* body between?
+sequence: (SEP | THEN)* item (SEP | THEN | item)*
+item: times* body (between late*)?
 times: NUMBER TIMES
 ?body: dose modifier*              -> interval
      | PAUSE_FOR dose MEANS?       -> pause_first
      | WORD                        -> unknown
      | "(" sequence ")" modifier*  -> group
 between: PAUSE_FOR dose MEANS?
+?late: BAND | PAIRS
 dose: CLOCK | NUMBER UNIT? | NUMBER REPS | LADDER REPS
 ?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | LEAD | PAIRS | BAND
          | SWITCH (HALF | ON_CALL | EVERY dose)  -> switch
@@ -26,18 +26,18 @@ dose: CLOCK | NUMBER UNIT? | NUMBER REPS | LADDER REPS
          | BEAT BEAT_TIME?                       -> beat
          | WORD                                  -> unknown
 
-LADDER.6: /\d+(\s*-\s*\d+)+/
-CLOCK.5: /\d+:\d\d(?!\d)/
+LADDER.6: /\d+(\s*-\s*\d+)+(?=[ \t]*(reps|rep|repetitions|strikes)(?![a-z]))/i
+CLOCK.5: /\d+[:']\d\d(?!\d)/
 NUMBER: /\d+/
-UNIT.4: /(seconds|second|secs|sec|s|minutes|minute|mins|min|m)(?![a-z])/i
+UNIT.4: /(seconds|second|secs|sec|s|minutes|minute|mins|min|m)(?![a-z])|''|'|"/i
 REPS.4: /(reps|rep|repetitions|strikes|times(?=\s*[a-z]))(?![a-z])/i
-TIMES.4: /(x|×|\*|times(?![a-z]))/i
+TIMES.4: /(x|×|\*|(times|rounds?|sets?)(?![a-z]))/i
 SEP.3: /[,;\/\n][ \t\r\f\n]*/
 THEN.4: /then(?![a-z])/i
 PAUSE_FOR.5: /(__PAUSE__|r)[ \t]*(for[ \t]+)?(?=\d)/i
 PAUSE.4: /(__PAUSE__)(?![a-z])/i
 EFFORT.3: /(__EFFORT__)(?![a-z])/i
-MEANS.3: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MEANS__)(?![a-z])/i
+MEANS.4: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MEANS__)(?![a-z])/i
 DRILL.3: /\[[^\[\]]*\]/
 COMBINATION.3: /\d+b?(\s*-\s*\d+b?)+(?![\d\w%])/i
 LEAD.4: /((left|right)[ \t]+(lead|side)|orthodox|southpaw)(?![a-z])/i
@@ -53,6 +53,8 @@ BEAT.4: /(to[ \t]+)?\d+[ \t]*(beats|bpm)(?![a-z])/i
 BEAT_TIME.4: /(half|single|double)[ \t-]+time(?![a-z])/i
 WORD: /[^\W\d_][\w-]*/
 %ignore /[ \t\r\f]+/
+FILLER.3: /(of|with)(?![a-z])/i
+%ignore FILLER
 """
 
 EXPECTED = {

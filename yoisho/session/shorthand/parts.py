@@ -8,7 +8,8 @@ from difflib import get_close_matches
 
 from yoisho.session.document import LONGEST_NAME, MOST_PARTS, Part
 from yoisho.session.purposes import PURPOSES, purpose_spellings
-from yoisho.session.shorthand.reader import LONGEST_TEXT, ShorthandError, read
+from yoisho.session.shorthand.faults import ShorthandError
+from yoisho.session.shorthand.reader import LONGEST_TEXT, read
 from yoisho.session.shorthand.writer import write
 from yoisho.strikes.schools import DEFAULT_SCHOOL
 

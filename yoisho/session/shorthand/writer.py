@@ -12,10 +12,11 @@ from yoisho.strikes.schools import DEFAULT_SCHOOL
 
 
 def _dose(interval: Interval) -> str:
-    if interval.reps:
-        return f"{'-'.join(str(step) for step in interval.reps)} reps"
-    assert interval.seconds is not None
     countable = interval.means is not None and MEANS[interval.means].rep_s is not None
+    if interval.reps:
+        steps = "-".join(str(step) for step in interval.reps)
+        return steps if countable and len(interval.reps) == 1 else f"{steps} reps"
+    assert interval.seconds is not None
     return clock(interval.seconds) if interval.seconds >= 60 or countable else str(interval.seconds)
 
 

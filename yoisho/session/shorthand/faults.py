@@ -1,0 +1,83 @@
+"""What is said of a line that cannot be read: where, what would be right there, and the nearest known word."""
+
+import re
+from difflib import get_close_matches
+
+from lark import Token, UnexpectedInput
+from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
+
+from yoisho.session.interval import SessionError
+from yoisho.session.means import means_spellings
+from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
+from yoisho.session.tempo import TEMPOS, tempo_spellings
+from yoisho.strikes.line import LineError
+from yoisho.strikes.techniques import spellings
+
+EXAMPLE = "8 x (20 all out / 10 rest)"
+
+
+class ShorthandError(LineError, SessionError):
+    """A line of shorthand that cannot be read."""
+
+    example = EXAMPLE
+
+
+def at(position: int, error: ValueError) -> ShorthandError:
+    text = str(error)
+    return ShorthandError(text[0].upper() + text[1:] + ".", position)
+
+
+def _words() -> list[str]:
+    return [*tempo_spellings(), *means_spellings(), *KEYWORDS]
+
+
+def unknown(token: Token) -> ShorthandError:
+    technique = next((each for each in (token.lower(), token.lower().rstrip("s")) if each in spellings()), None)
+    if technique:
+        message = f"“{token}” is a technique: what is struck stands in square brackets, such as 20 reps [{technique}]."
+        return ShorthandError(message, token.start_pos or 0, ("[",))
+    nearest = get_close_matches(token.lower(), _words(), n=1, cutoff=0.6)
+    efforts = ", ".join(tempo.word for tempo in TEMPOS.values())
+    hint = f"Did you mean {nearest[0]}?" if nearest else f"Efforts are {efforts}; means are bag, pads, shadow, skip ..."
+    suggestion = nearest[0] if nearest else None
+    said = "is not an effort" if not nearest or nearest[0] in tempo_spellings() else "is not a word of the shorthand"
+    return ShorthandError(f"“{token}” {said}. {hint}", token.start_pos or 0, ("an effort",), suggestion)
+
+
+def _lone_combination(text: str, position: int) -> ShorthandError | None:
+    """What is said of numbers with hyphens that no time stands before, where the reading stopped at them."""
+    for found in re.finditer(r"(?<![\w:|-])(?P<line>\d+b?(?:-\d+b?)+)(?![^\[]*\])", text):
+        if found.start("line") <= position <= found.end("line"):
+            line = found["line"]
+            message = f"{line} of what? A combination has a time before it: 3:00 [{line}]. A ladder says its reps: "
+            return ShorthandError(message + "10-8-6 reps power.", found.start("line"), ("a time",))
+    return None
+
+
+def explain(text: str, error: UnexpectedInput) -> ShorthandError:
+    position = len(text.rstrip()) if isinstance(error, UnexpectedEOF) else error.pos_in_stream
+    names: set[str] = set()
+    if isinstance(error, UnexpectedToken):
+        names = set(error.accepts or error.expected)
+        if error.token.type == "$END":
+            position = len(text.rstrip())
+        elif error.token.type == "WORD":
+            return _lone_combination(text, position or 0) or unknown(error.token)
+    elif isinstance(error, UnexpectedCharacters):
+        names = set(error.allowed or ())
+    last = (getattr(error, "token_history", None) or [None])[-1]
+    if last is not None and last.type == "WORD":
+        return _lone_combination(text, position or 0) or unknown(last)
+    lone = _lone_combination(text, position or 0)
+    if lone:
+        return lone
+    expected = tuple(words for name, words in EXPECTED.items() if name in names)
+    place = position or 0
+    found = text[place : place + 1].strip()
+    if found == "[" and "DRILL" in names:
+        return ShorthandError("This combination is not closed: put ] behind it.", place, ("]",))
+    if found == "@" and "BAND" in names:
+        return ShorthandError("A heart-rate target reads @80-90%HR.", place, ("@80-90%HR",))
+    where = f"“{found}” at character {place + 1}" if found else "the end of the line"
+    wanted = f"{', '.join(expected[:-1])} or {expected[-1]}" if len(expected) > 1 else "".join(expected)
+    return ShorthandError(f"Found {where}, expected {wanted or 'a pattern'}.", place, expected)
