@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo test bench fit docs shots types
+.PHONY: help demo test bench fuzz fit docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -15,10 +15,13 @@ test: ## set up what is missing, run every check and test (ONLY="tests/core -k t
 bench: ## measure the engine, the API and the front end's size
 	@scripts/bench
 
+fuzz: ## throw text at both readers for a minute (SECONDS=60); they may refuse it, but never fall over
+	@SECONDS_LONG="$(SECONDS)" scripts/fuzz
+
 fit: ## search the engine's parameters against the published studies (STARTS=16, FROM=anew)
 	@STARTS="$(STARTS)" FROM="$(FROM)" scripts/fit
 
-docs: ## write docs/method.md anew from the data the software computes with
+docs: ## write docs/method.md and docs/session.schema.json anew from the software itself
 	@scripts/docs
 
 shots: ## take the pictures of docs/screenshots anew from fresh demo data

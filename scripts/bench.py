@@ -27,7 +27,6 @@ def measure(what: str, act: Callable[[], object], runs: int = 60) -> None:
 def engine() -> None:
     from yoisho.engine.person import draws, person
     from yoisho.engine.stores import People, simulate
-    from yoisho.session.shorthand import read
 
     hour = np.tile([20.0, 10.0], 120), np.tile([1.7, 0.1], 120)
     crowd = draws(person(vo2max_ml_kg_min=50)).people
@@ -48,8 +47,28 @@ def engine() -> None:
             simulate(grid, demand, few, sample_s=1e4, precision=np.float32)
 
     measure("20,000 candidate sets of 15 minutes on a grid of 5 s", candidates, 3)
-    line = "; ".join(["8 x (20 all out / 10 rest)"] * 60)
-    measure("a line of 960 intervals read", lambda: read(line), 20)
+
+
+def languages() -> None:
+    from yoisho.session.shorthand import assist, read, write
+    from yoisho.session.timeline import unroll
+    from yoisho.session.volume import volume
+
+    block = "4 x (5 x (10 technique bag [1-2-3b, slip, 2], 10 speed [1-2] / 10 rest)) rest 1:00"
+    lines = {
+        "1,000 intervals in repeats, with combinations": "; ".join([block] * 16),
+        "1,000 intervals, each written out": ", ".join(["9 power bag [1-2], 5 rest"] * 500),
+    }
+    for name, line in lines.items():
+        tree = read(line)
+        count = len(unroll(tree).intervals)
+        assert count >= 1000, count
+        measure(f"{name}: read", lambda line=line: read(line), 30)
+        measure(f"{name}: written", lambda tree=tree: write(tree), 30)
+        measure(f"{name}: unrolled and counted", lambda tree=tree: volume(unroll(tree).intervals), 30)
+    typed = "3 x (3:00 technique bag [1-2-3b, slip, 2] switch at half) rest 1:00, 2:00 po"
+    measure("a line as it is typed: coloured", lambda: assist.spans(typed))
+    measure("a line as it is typed: completed", lambda: assist.complete(typed))
 
 
 def api() -> None:
@@ -84,5 +103,6 @@ def size() -> None:
 
 
 engine()
+languages()
 api()
 size()

@@ -1,5 +1,6 @@
 """The session document at the edge; `docs/session.schema.json` is made from it."""
 
+import json
 from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias
 
 from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt
@@ -126,3 +127,16 @@ class SessionDocument(_Document):
     version: Version
     title: str = Field(min_length=1, max_length=120)
     parts: list[Part] = Field(max_length=MOST_PARTS)
+
+
+def json_schema() -> dict[str, object]:
+    """The published JSON Schema of the document, draft 2020-12."""
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        **SessionDocument.model_json_schema(),
+        "title": "Yoisho session document",
+    }
+
+
+if __name__ == "__main__":
+    print(json.dumps(json_schema(), indent=1, ensure_ascii=False))  # noqa: T201

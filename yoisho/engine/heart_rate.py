@@ -51,10 +51,9 @@ def offset(interval: TimelineInterval) -> float:
     else:
         own = CARRYING_OFFSET if interval.tempo == "hold" else PUNCHING_OFFSET
     found = interval.combination
-    if found is None or not found.strikes:
+    if found is None:
         return own
-    legs = sum(one.known.kind in ("kick", "knee") for one in found.actions) / found.strikes
-    return legs * KICKING_OFFSET + (1 - legs) * own
+    return found.leg_share * KICKING_OFFSET + (1 - found.leg_share) * own
 
 
 def tanaka(age_years: float) -> float:

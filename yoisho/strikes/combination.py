@@ -1,6 +1,7 @@
 """A combination: actions in order, in one group or in several that follow on `then`. Never changed in place."""
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from yoisho.strikes.techniques import OTHER_SIDE, TECHNIQUES, Level, Side, Technique
 
@@ -55,13 +56,19 @@ class Combination:
         if len(self.actions) > MOST_ACTIONS:
             raise CombinationError(f"a combination holds at most {MOST_ACTIONS} techniques; split it")
 
-    @property
+    @cached_property
     def actions(self) -> tuple[Action, ...]:
         return tuple(one for group in self.groups for one in group)
 
-    @property
+    @cached_property
     def strikes(self) -> int:
         return sum(one.known.strikes for one in self.actions)
+
+    @cached_property
+    def leg_share(self) -> float:
+        """Kicks and knees among the strikes, 0 to 1."""
+        legs = sum(one.known.kind in ("kick", "knee") for one in self.actions)
+        return legs / self.strikes if self.strikes else 0.0
 
 
 def mirrored(combination: Combination) -> Combination:

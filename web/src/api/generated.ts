@@ -536,7 +536,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "pivot";
+            technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "step-back" | "step-in" | "pivot";
         };
         /** Against */
         Against: {

@@ -14,7 +14,7 @@ from yoisho.session.shorthand.writer import write
 from yoisho.strikes.schools import DEFAULT_SCHOOL
 
 UNNAMED = "Main set"
-_HEAD = re.compile(r"[ \t]*(?P<name>[^\W\d][^:\n(\[]*?)[ \t]*(?:\((?P<purpose>[^)\n]*)\)[ \t]*)?:(?=\s|$)")
+_HEAD = re.compile(r"[ \t]*(?P<name>[^\W\d][^:\n()\[\]]*?)[ \t]*(?:\((?P<purpose>[^)\n]*)\)[ \t]*)?:(?=\s|$)")
 
 
 def names_parts(text: str) -> bool:
@@ -56,7 +56,7 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
         if match:
             if len(match["name"]) > LONGEST_NAME:
                 raise ShorthandError(f"A part's name has at most {LONGEST_NAME} characters.", start)
-            heads.append((match["name"], _purpose(match, start), start + match.end()))
+            heads.append((" ".join(match["name"].split()), _purpose(match, start), start + match.end()))
             places.append(start)
         elif line.strip() and not heads:
             heads.append((UNNAMED, None, start))
