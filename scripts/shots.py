@@ -13,7 +13,21 @@ DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
 def library(page: Page) -> None:
-    page.get_by_role("heading", name="Library").wait_for()
+    page.get_by_role("heading", name="Library", exact=True).wait_for()
+
+
+def schools(page: Page) -> None:
+    page.get_by_role("link", name="The schools' protocols").click()
+    page.locator("[data-protocol='lactic-capacity']").click()
+    page.get_by_role("button", name="Open on the Bench").wait_for()
+    page.evaluate("scrollTo(0, 0)")
+
+
+def book(page: Page) -> None:
+    page.get_by_role("link", name="Book", exact=True).click()
+    page.get_by_role("list", name="The book").wait_for()
+    page.locator("[data-combination]").fill("1-2-3b, slip, 2")
+    page.wait_for_timeout(300)
 
 
 def bench(page: Page) -> None:
@@ -67,6 +81,8 @@ def method(page: Page) -> None:
 
 VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("library", library, DESK),
+    ("library-schools", schools, DESK),
+    ("book", book, DESK),
     ("bench", bench, DESK),
     ("bench-phone", bench, PHONE),
     ("floor-work", floor_work, DESK),

@@ -2,13 +2,24 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from yoisho.engine.person import person
-from yoisho.engine.readout import read
-from yoisho.session.interval import Interval
-from yoisho.session.timeline import unroll
-
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()
 
-# The engine's compiled code is loaded here, once and before the workers part, not in somebody's first request.
-read(person(), unroll(Interval(10, "power")))
+
+def warm() -> None:
+    """Load what is compiled and read once before the workers part, not in somebody's first request."""
+    from server.library.api import shelf
+    from yoisho.engine.person import person
+    from yoisho.engine.readout import read
+    from yoisho.session.shorthand import assist
+    from yoisho.session.shorthand import read as read_line
+    from yoisho.session.timeline import unroll
+    from yoisho.strikes.schools import SCHOOLS
+
+    read(person(), unroll(read_line("10 power")))
+    assist.spans("10 power")
+    for school in SCHOOLS:
+        shelf(school)
+
+
+warm()

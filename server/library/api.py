@@ -74,7 +74,8 @@ def _version(protocol: Protocol, index: int, version: Version, school: str) -> V
 
 
 @cache
-def _all(school: str) -> list[ProtocolOut]:
+def shelf(school: str) -> list[ProtocolOut]:
+    """Every protocol in a numbering school."""
     return [
         ProtocolOut(
             id=protocol.id,
@@ -93,7 +94,7 @@ def _all(school: str) -> list[ProtocolOut]:
 
 @router.get("/protocols", response=list[ProtocolOut], operation_id="protocols")
 def protocols(request: HttpRequest) -> list[ProtocolOut]:
-    return _all(club(request).school)
+    return shelf(club(request).school)
 
 
 @router.get(
