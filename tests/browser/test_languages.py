@@ -183,3 +183,25 @@ def test_a_count_from_the_floor_stands_in_the_week(inside):
     weeks = inside.get_by_role("region", name="Strikes by week")
     weeks.get_by_label("Of").select_option("Runa Velde")
     expect(weeks.get_by_role("row").last).to_contain_text("412")
+
+
+def test_a_part_states_its_purpose_and_keeps_it(bench):
+    type_pattern(bench, "Rounds (threshold): 3 x (3:00 combination) rest 1:00")
+    purpose = bench.get_by_role("combobox", name="For", exact=True)
+    expect(purpose).to_have_value("threshold")
+    purpose.select_option("skill")
+    bench.get_by_role("button", name="Save", exact=True).click()
+    expect(bench.get_by_role("button", name="Saved")).to_be_visible()
+    bench.reload()
+    expect(purpose).to_have_value("skill")
+
+
+def test_what_stands_in_the_middle_of_a_line_is_not_completed_at_its_end(bench):
+    type_pattern(bench, "3:00 power")
+    pattern = bench.get_by_label("Pattern")
+    pattern.press("Home")
+    pattern.press("Delete")
+    pattern.press_sequentially("2")
+    expect(pattern).to_have_value("2:00 power")
+    expect(bench.get_by_text("2:00 power. In all 2:00.")).to_be_visible()
+    expect(bench.get_by_role("listbox")).to_have_count(0)

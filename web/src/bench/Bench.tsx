@@ -275,6 +275,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                 parts={parts}
                 evaluation={evaluation}
                 tempos={vocabulary.tempos}
+                purposes={vocabulary.purposes}
                 chosen={chosen}
                 open={open}
                 typed={bench.typed}

@@ -10,6 +10,7 @@ interface Props {
   parts: Part[];
   evaluation: Schemas["Evaluation"] | undefined;
   tempos: Schemas["TempoOut"][];
+  purposes: Schemas["Named"][];
   chosen: number | null;
   open: boolean;
   typed: Kept["typed"];
@@ -49,6 +50,7 @@ export function Outline(props: Props) {
                 part={part}
                 summary={summary}
                 tempos={props.tempos}
+                purposes={props.purposes}
                 typed={props.typed?.part === index ? props.typed.text : null}
                 typing={props.typing}
                 onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
@@ -69,7 +71,10 @@ export function Outline(props: Props) {
                 onClick={() => props.onChoose(index, true)}
               >
                 <span className="quiet">{summary ? clock(summary.start_s) : ""}</span>
-                <span className="font-semibold">{part.name || "No name"}</span>
+                <span>
+                  <b className="font-semibold">{part.name || "No name"}</b>
+                  <Purpose of={part} purposes={props.purposes} />
+                </span>
                 <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
                   {summary?.text ?? "…"}
                 </span>
@@ -91,4 +96,11 @@ export function Outline(props: Props) {
       )}
     </div>
   );
+}
+
+/** What the part is for, unless its name says it already. */
+function Purpose({ of: part, purposes }: { of: Part; purposes: Schemas["Named"][] }) {
+  const name = purposes.find((purpose) => purpose.id === part.purpose)?.name;
+  if (!name || part.name.toLowerCase().includes(name)) return null;
+  return <span className="quiet block text-[12px] leading-[14px]">{name}</span>;
 }

@@ -11,6 +11,7 @@ interface Props {
   part: Part;
   summary: Schemas["PartSummary"] | undefined;
   tempos: Schemas["TempoOut"][];
+  purposes: Schemas["Named"][];
   typed: string | null;
   typing: Typing;
   onTyped: (text: string | null) => void;
@@ -29,11 +30,29 @@ const readCount = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text
 
 /** The row in hand: its pattern as text, and the steppers that write it. */
 export function PartEditor(props: Props) {
-  const { columns, part, summary, tempos, typed, typing, onTyped, onChange, onLay, onDouble, onRemove, onClose } =
-    props;
+  const {
+    columns,
+    part,
+    summary,
+    tempos,
+    purposes,
+    typed,
+    typing,
+    onTyped,
+    onChange,
+    onLay,
+    onDouble,
+    onRemove,
+    onClose,
+  } = props;
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
     onChange({ ...part, tree: changed(part.tree, field, value) });
+  };
+  const say = (change: Partial<Part>) => {
+    // A line that has been read would say the name and the purpose again; one that has not must not be lost.
+    if (!typing.waiting) onTyped(null);
+    onChange({ ...part, ...change });
   };
   return (
     <div className="-mx-[10px] mb-2 border border-[var(--ink)] bg-[var(--sheet)] px-[10px] pt-2 pb-2">
@@ -44,7 +63,7 @@ export function PartEditor(props: Props) {
           className="field font-semibold min-[700px]:-ml-[11px]"
           value={part.name}
           maxLength={80}
-          onChange={(event) => onChange({ ...part, name: event.target.value })}
+          onChange={(event) => say({ name: event.target.value })}
         />
         <div className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:pt-2 min-[700px]:-ml-[11px]">
           <Pattern text={summary?.text ?? ""} typed={typed} typing={typing} onTyped={onTyped} onLay={onLay} />
@@ -55,6 +74,21 @@ export function PartEditor(props: Props) {
         {fieldsOf(part.tree).map((field) => (
           <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
         ))}
+        <label className="label-text">
+          <span className="block pb-1">For</span>
+          <select
+            className="h-[30px] rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] px-1 text-[14px] font-normal max-[899px]:h-[44px]"
+            value={part.purpose ?? ""}
+            onChange={(event) => say({ purpose: (event.target.value || null) as Part["purpose"] })}
+          >
+            <option value="">no purpose said</option>
+            {purposes.map((purpose) => (
+              <option key={purpose.id} value={purpose.id}>
+                {purpose.name}
+              </option>
+            ))}
+          </select>
+        </label>
         <div className="ml-auto flex gap-4 self-end text-[13px]">
           <button type="button" className="link min-h-[30px]" onClick={onDouble}>
             Double

@@ -3,6 +3,7 @@ import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { read } from "../api/queries";
 import { Coloured } from "../parts/Coloured";
 import { Completing, useCompleting } from "../parts/Completing";
+import { Fault } from "../parts/Fault";
 import type { Typing } from "./useTyped";
 
 interface Props {
@@ -11,12 +12,6 @@ interface Props {
   typing: Typing;
   onTyped: (text: string | null) => void;
   onLay: () => void;
-}
-
-interface Hint {
-  character: number;
-  suggestion: string | null;
-  example: string;
 }
 
 /**
@@ -87,23 +82,10 @@ interface SaidProps {
 /** What is said of the line: its fault and the cure, or what it means. */
 function Said({ shown, typed, typing, onTyped, onLay }: SaidProps) {
   const { refused, away, readAs, several, waiting } = typing;
-  const hint = refused?.faults[0]?.ctx as Hint | null | undefined;
-  if (refused && hint) {
-    const before = shown.slice(0, hint.character - 1);
-    const word = shown.slice(before.length).match(/^[\p{L}-]+/u)?.[0] ?? "";
+  if (refused) {
     return (
       <>
-        <span className="seal">Word</span> Character {hint.character}: {refused.message}{" "}
-        {hint.suggestion && word && (
-          <button
-            type="button"
-            className="link min-h-[24px]"
-            onClick={() => onTyped(before + hint.suggestion + shown.slice(before.length + word.length))}
-          >
-            Use {hint.suggestion}
-          </button>
-        )}{" "}
-        <span className="quiet">For example: {hint.example}</span>{" "}
+        <Fault refused={refused} text={shown} onText={onTyped} />{" "}
         <button type="button" className="link min-h-[24px]" onClick={() => onTyped(null)}>
           Leave it as it was
         </button>

@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { Schemas } from "../api/client";
+import { Fault } from "../parts/Fault";
 import { Figure } from "../parts/Figure";
 import { Stepper } from "../parts/Stepper";
 import { LIMBS } from "../parts/Strikes";
@@ -185,34 +186,6 @@ function said(drill: Schemas["DrillOut"] | undefined): string {
   const order = { turns: "In turn", adding: "Adding one each round", pyramid: "As a pyramid", draw: "Drawn by lot" };
   if (drill.order === "turns" && calls.length === 1) return calls[0] ?? "";
   return `${order[drill.order]}: ${calls.join("; ")}${drill.recall ? "; the last recalls all" : ""}`;
-}
-
-interface FaultProps {
-  refused: { message: string; faults: Schemas["Fault"][] };
-  text: string;
-  onText: (text: string) => void;
-}
-
-function Fault({ refused, text, onText }: FaultProps) {
-  const hint = refused.faults[0]?.ctx as { character: number; suggestion: string | null; example: string } | null;
-  const before = hint ? text.slice(0, hint.character - 1) : "";
-  const word = text.slice(before.length).match(/^[\p{L}]+/u)?.[0] ?? "";
-  return (
-    <>
-      <span className="seal">Word</span> {hint && `Character ${hint.character}: `}
-      {refused.message}{" "}
-      {hint?.suggestion && word && (
-        <button
-          type="button"
-          className="link min-h-[24px]"
-          onClick={() => onText(before + hint.suggestion + text.slice(before.length + word.length))}
-        >
-          Use {hint.suggestion}
-        </button>
-      )}{" "}
-      {hint && <span className="quiet">For example: {hint.example}</span>}
-    </>
-  );
 }
 
 interface TextProps {

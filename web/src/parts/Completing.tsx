@@ -27,7 +27,8 @@ export function useCompleting(
   const [active, setActive] = useState(-1);
   const [asked, setAsked] = useState(false);
   const settled = useSettled(text, 60);
-  const begun = typing && /[\p{L}@]$/u.test(text);
+  const atEnd = !input.current || input.current.selectionEnd === text.length;
+  const begun = typing && atEnd && /[\p{L}@]$/u.test(text);
   const wanted = (begun || asked) && closed !== text && settled === text;
   const { data } = useQuery({ ...complete(text), enabled: wanted });
   const options = wanted && data ? data.options : [];
