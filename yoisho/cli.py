@@ -59,6 +59,7 @@ def _parser() -> argparse.ArgumentParser:
 
     parse = commands.add_parser("parse", parents=[as_json], help="read a line of shorthand")
     parse.add_argument("text", help=f"such as '{shorthand.EXAMPLE}'")
+    parse.add_argument("--school", choices=sorted(SCHOOLS), default=DEFAULT_SCHOOL, help="of numbers beyond six")
     parse.set_defaults(run=parse_command)
 
     someone = argparse.ArgumentParser(add_help=False)

@@ -21,7 +21,9 @@ from yoisho.method.build import markdown, method
 from yoisho.session import shorthand
 from yoisho.session.document import tree_to_dict
 from yoisho.session.interval import Interval
+from yoisho.session.meaning import meaning
 from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.volume import volume
 from yoisho.strikes import notation
 from yoisho.strikes.combination import mirrored
 from yoisho.strikes.counts import counts
@@ -41,19 +43,24 @@ def _timeline(timeline: Timeline) -> list[dict[str, Any]]:
             "kind": interval.kind,
             "tempo": interval.tempo,
             "rounds": [list(turn) for turn in interval.rounds],
+            "reps": interval.reps,
+            "calls": notation.calls(interval.combination) if interval.combination else [],
+            "strikes": round(interval.strikes, 1),
         }
         for interval in timeline.intervals
     ]
 
 
 def parse_command(options: argparse.Namespace) -> dict[str, Any]:
-    tree = shorthand.read(options.text)
+    tree = shorthand.read(options.text, options.school)
     timeline = unroll(tree)
     return {
-        "text": shorthand.write(tree),
+        "text": shorthand.write(tree, options.school),
+        "meaning": meaning(tree),
         "total_s": timeline.total_s,
         "work_s": timeline.work_s,
         "rest_s": timeline.rest_s,
+        "volume": asdict(volume(timeline.intervals)),
         "tree": tree_to_dict(tree),
         "timeline": _timeline(timeline),
     }

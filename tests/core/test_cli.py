@@ -177,6 +177,14 @@ def test_the_method_is_printed_as_markdown_and_as_json(capsys):
     assert len(answer(capsys, "method")["fit"]) == 50
 
 
+def test_a_line_is_counted_by_limb_and_explained_in_the_school_asked_for(capsys):
+    found = answer(capsys, "parse", "2 x (10 reps power [1-7]) rest 0:30", "--school", "body-hooks")
+    assert found["volume"]["limbs"] == {"left hand": 40}
+    assert found["volume"]["counted"] == 40
+    assert "10 reps" in found["meaning"]
+    assert found["timeline"][0]["calls"] == ["jab", "lead hook to the body"]
+
+
 def test_a_combination_is_read_counted_and_spelled_out(capsys):
     found = answer(capsys, "combination", "1-2-3b, slip, 2", "--stance", "southpaw", "--seconds", "30")
     assert found["limbs"] == {"right hand": 2, "left hand": 2}

@@ -81,7 +81,7 @@ export function PartEditor(props: Props) {
             value={part.purpose ?? ""}
             onChange={(event) => say({ purpose: (event.target.value || null) as Part["purpose"] })}
           >
-            <option value="">no purpose said</option>
+            <option value="">nothing said</option>
             {purposes.map((purpose) => (
               <option key={purpose.id} value={purpose.id}>
                 {purpose.name}
