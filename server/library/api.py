@@ -8,7 +8,8 @@ from ninja import Router, Schema
 from server.accounts.current import club
 from server.errors import Message, not_found
 from server.sessions.document_schema import SessionDocument
-from server.sessions.schemas import TargetId
+from server.sessions.evaluation import blocks_out
+from server.sessions.schemas import Block, TargetId
 from yoisho.design.protocols import PROTOCOLS, SCALES, Protocol, Version
 from yoisho.session.document import to_document
 from yoisho.session.meaning import meaning
@@ -17,11 +18,6 @@ from yoisho.session.timeline import unroll
 from yoisho.session.volume import volume
 
 router = Router(tags=["library"])
-
-
-class Block(Schema):
-    seconds: int
-    demand_frac: float
 
 
 class VersionOut(Schema):
@@ -69,7 +65,7 @@ def _version(protocol: Protocol, index: int, version: Version, school: str) -> V
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         strikes=round(volume(timeline.intervals).strikes),
-        blocks=[Block(seconds=one.seconds, demand_frac=round(one.demand_frac, 2)) for one in timeline.intervals],
+        blocks=blocks_out(timeline),
     )
 
 

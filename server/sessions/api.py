@@ -15,10 +15,9 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.roster.api import core_of, find_person
 from server.sessions import schemas
 from server.sessions.circumstances import circumstances_of
-from server.sessions.evaluation import core_session, evaluate, unrolled
+from server.sessions.evaluation import core_session, evaluate, proposal_out, unrolled
 from server.sessions.models import Session
-from yoisho.design.propose import ProposalError
-from yoisho.design.propose import propose as core_propose
+from yoisho.design.propose import Limits, ProposalError, propose_all
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
 from yoisho.session.document import Part, from_document, part_to_dict, to_document
@@ -45,7 +44,7 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
     """The effort words, the purposes, and lines to begin from."""
     return schemas.Vocabulary(
         purposes=[schemas.Named(id=p.id, name=p.word) for p in PURPOSES.values()],
-        means=[schemas.Named(id=m.id, name=m.word) for m in MEANS.values()],
+        means=[schemas.MeansOut(id=m.id, name=m.word, struck=m.strikes) for m in MEANS.values()],
         schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
         tempos=[
             schemas.TempoOut(
@@ -113,18 +112,15 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     operation_id="propose_session",
 )
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> dict[str, object]:
-    """One protocol for the purpose, the person and the minutes."""
-    who = core_of(find_person(club(request), body.person_id))
+    """Three to five protocols of different schools for the purpose, the person and the limits."""
+    own = club(request)
+    who = core_of(find_person(own, body.person_id))
     try:
-        found = core_propose(who, body.target, body.minutes)
+        limits = Limits(body.minutes, body.means, kicks=body.kicks, most_strikes=body.most_strikes)
+        found = propose_all(who, body.target, limits)
     except ProposalError as error:
         raise FieldError(["body", "minutes"], str(error), "proposal") from error
-    return {
-        "document": to_document(found.session),
-        "family": found.family.name,
-        "why": found.why,
-        "source": found.family.source,
-    }
+    return {"proposals": [proposal_out(each, body.target, own.school) for each in found]}
 
 
 def find_session(own: Club, session_id: int) -> Session:

@@ -9,13 +9,14 @@ import numpy as np
 from server.errors import FieldError
 from server.sessions import schemas
 from server.sessions.document_schema import SessionDocument
+from yoisho.design.propose import Proposal
 from yoisho.engine import readout
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.verdict import judge
-from yoisho.session.document import DocumentError, Session, from_document
+from yoisho.session.document import DocumentError, Session, from_document, to_document
 from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
@@ -166,6 +167,34 @@ def _efforts(reading: readout.Reading) -> list[schemas.Effort]:
         )
         for bout, start, fade in zip(reading.bouts, reading.sprint_at_bout, reading.bout_fade, strict=True)
     ]
+
+
+def blocks_out(timeline: Timeline) -> list[schemas.Block]:
+    return [schemas.Block(seconds=i.seconds, demand_frac=round(i.demand_frac, 2)) for i in timeline.intervals]
+
+
+def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]:
+    reading = found.reading
+    timeline = reading.timeline
+    verdict = judge(reading, target)
+    main = next(part for part in found.session.parts if part.purpose not in ("warm-up", "cool-down"))
+    return {
+        "document": to_document(found.session),
+        "name": found.family.name,
+        "school": found.family.school,
+        "why": found.why,
+        "source": found.family.source,
+        "tradeoff": found.tradeoff,
+        "text": write(main.tree, school),
+        "strokes": verdict.strokes,
+        "grade": verdict.grade,
+        "sentence": verdict.sentence,
+        "figures": {name: asdict(figure) for name, figure in reading.told(reading.figures).items()},
+        "total_s": timeline.total_s,
+        "work_s": timeline.work_s,
+        "blocks": blocks_out(timeline),
+        "traces": _traces(reading.traces, with_heart=reading.heart_holds),
+    }
 
 
 def evaluate(

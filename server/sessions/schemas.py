@@ -1,21 +1,21 @@
 """The session document at the edge, and what an evaluation answers."""
 
-from typing import TYPE_CHECKING, Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias
 
 from pydantic import BaseModel, Field, StrictInt
 
 from server.sessions.document_schema import Part, SessionDocument, TempoId
 from yoisho.judgement.targets import TARGETS
+from yoisho.session.means import MEANS
 from yoisho.strikes.counts import Limb
-from yoisho.strikes.schools import SCHOOLS
 from yoisho.strikes.techniques import Level
 
 if TYPE_CHECKING:
-    TargetId = str
-    SchoolId = str
+    TargetId: TypeAlias = str
+    StruckId: TypeAlias = str
 else:
     TargetId = Literal[tuple(TARGETS)]
-    SchoolId = Literal[tuple(SCHOOLS)]
+    StruckId = Literal[tuple(means.id for means in MEANS.values() if means.strikes)]
 
 
 class ShorthandIn(BaseModel):
@@ -195,17 +195,46 @@ class Evaluation(BaseModel):
     """None while there is no work to judge."""
 
 
+class Block(BaseModel):
+    """An interval of a small score."""
+
+    seconds: int
+    demand_frac: float
+
+
 class ProposeIn(BaseModel):
     person_id: int | None = None
     target: TargetId
     minutes: Annotated[StrictInt, Field(ge=4, le=120)]
+    means: StruckId = "bag"
+    """What strikes land on."""
+    kicks: bool = True
+    most_strikes: Annotated[StrictInt, Field(ge=1, le=20_000)] | None = None
+
+
+class ProposalOut(BaseModel):
+    document: SessionDocument
+    name: str
+    school: str
+    why: str
+    source: str
+    tradeoff: str
+    """What it costs and gains beside the others."""
+    text: str
+    """The main set, as the club writes it."""
+    strokes: int
+    grade: str
+    sentence: str
+    figures: dict[str, Figure]
+    total_s: int
+    work_s: int
+    blocks: list[Block]
+    traces: Traces
 
 
 class ProposeOut(BaseModel):
-    document: SessionDocument
-    family: str
-    why: str
-    source: str
+    proposals: list[ProposalOut]
+    """The best first, each of another family."""
 
 
 class SessionIn(BaseModel):
@@ -256,12 +285,17 @@ class Named(BaseModel):
     name: str
 
 
+class MeansOut(Named):
+    struck: bool
+    """Whether strikes land on it."""
+
+
 class Vocabulary(BaseModel):
     tempos: list[TempoOut]
     targets: list[TargetOut]
     purposes: list[Named]
     """What a part can be for."""
-    means: list[Named]
+    means: list[MeansOut]
     schools: list[Named]
     """Of numbers beyond six."""
     examples: list[str]

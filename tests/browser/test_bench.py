@@ -101,6 +101,8 @@ def test_a_proposal_lands_on_the_bench_with_its_reason_and_can_be_undone(bench):
     bench.get_by_role("spinbutton", name="Minutes").fill("30")
     bench.keyboard.press("Escape")
     bench.get_by_role("button", name="Propose", exact=True).click()
+    expect(bench.get_by_role("heading", name=re.compile("ways to sprint power"))).to_be_visible()
+    bench.get_by_role("button", name="1 Put on the bench").click()
     expect(bench.get_by_text("Source: NSCA")).to_be_visible()
     expect(verdict(bench)).to_contain_text("for sprint power")
     expect(verdict(bench)).to_contain_text(re.compile("On target|Well aimed"))

@@ -57,6 +57,8 @@ def test_every_purpose_gets_a_proposal(inside):
     for purpose in ("sprint capacity", "lactic power", "threshold", "skill, fresh", "bout rehearsal"):
         inside.get_by_label("Purpose").select_option(label=purpose)
         inside.get_by_role("button", name="Propose", exact=True).first.click()
+        inside.get_by_role("button", name="1 Put on the bench").wait_for()
+        inside.keyboard.press("1")
         expect(verdict(inside).get_by_text(f"for {purpose}").first).to_be_visible()
         expect(verdict(inside).get_by_role("heading", name="On target").or_(
             verdict(inside).get_by_role("heading", name="Well aimed"))).to_be_visible()  # fmt: skip

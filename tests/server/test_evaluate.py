@@ -112,12 +112,24 @@ def test_people_show_where_each_number_came_from(coach):
 
 @pytest.mark.parametrize("target", ["sprint-power", "lactic-capacity", "aerobic-power", "aerobic-base"])
 def test_a_proposal_can_be_saved_and_run_as_it_comes(coach, target):
-    found = coach.post("propose", {"target": target, "minutes": 30}).json()
-    saved = coach.post("sessions", {"document": found["document"], "target": target}).json()
-    plan = coach.get(f"sessions/{saved['id']}/run").json()
-    assert 0 < plan["total_s"] <= 1800
-    assert found["why"]
-    assert found["source"]
+    found = coach.post("propose", {"target": target, "minutes": 30}).json()["proposals"]
+    assert 3 <= len(found) <= 5
+    for proposal in found:
+        saved = coach.post("sessions", {"document": proposal["document"], "target": target}).json()
+        plan = coach.get(f"sessions/{saved['id']}/run").json()
+        assert 0 < plan["total_s"] == proposal["total_s"] <= 1800
+        assert sum(block["seconds"] for block in proposal["blocks"]) == proposal["total_s"]
+        assert proposal["why"]
+        assert proposal["source"]
+
+
+def test_proposals_keep_the_limits_and_say_when_there_is_none(coach):
+    body = {"target": "aerobic-power", "minutes": 30, "most_strikes": 600, "means": "pads", "kicks": False}
+    found = coach.post("propose", body).json()["proposals"]
+    assert all(proposal["figures"]["strikes"]["value"] <= 610 for proposal in found)
+    assert all("pads" in proposal["text"] or "shadow" in proposal["text"] for proposal in found)
+    assert fault(coach.post("propose", {**body, "means": "skip"}))["loc"][-1] == "means"
+    assert "give more minutes" in fault(coach.post("propose", {**body, "most_strikes": 3}))["msg"]
 
 
 def test_a_proposal_for_no_time_is_refused_with_its_field(coach):

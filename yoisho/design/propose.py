@@ -1,20 +1,38 @@
-"""Proposals: the best protocol of a school for this person within the minutes, found by simulating its grid."""
+"""Proposals: the best protocols of different schools for this person within the limits, found by simulating them."""
 
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
+from functools import partial
+from math import log1p
 
+from yoisho.design.families import FAMILIES, Family, Knobs
+from yoisho.design.search import NOT_POSSIBLE, Search
+from yoisho.design.tradeoffs import tradeoffs
 from yoisho.engine.person import Person
 from yoisho.engine.readout import Reading, read
+from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
-from yoisho.judgement.verdict import measure_values, score
+from yoisho.judgement.verdict import judge, measure_values, score
 from yoisho.session.document import Part, Session
-from yoisho.session.interval import Interval
-from yoisho.session.rules import RULE_SETS
+from yoisho.session.interval import Interval, SessionError
+from yoisho.session.means import MEANS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 
 SHORTEST_MINUTES = 4
 LONGEST_MINUTES = 120
+MOST_PROPOSALS = 5
+LEAST_PROPOSALS = 3
+WORTH_SHOWING = 0.45
+"""Score from which a family is shown where better ones are few; the verdict's own limit of "part way"."""
+SEEDS = 7
+"""Settings tried of every family before the best families are searched on."""
+SEARCHED_ON = 7
+MOST_TRIED = 32
+SAMPLE_S = 5.0
+AT_HOME = 0.03
+"""What a family is ahead by where it was made for the purpose."""
+_NEVER_PROPOSED = ("beginner", "youth", "bag", "lactic-gap")
+"""Cautions that a proposal must not call up by itself."""
 
 
 class ProposalError(ValueError):
@@ -22,16 +40,24 @@ class ProposalError(ValueError):
 
 
 @dataclass(frozen=True)
-class Family:
-    """A school's protocol with its grid. One entry here is all a new school needs."""
+class Limits:
+    minutes: int
+    """All of it, warm-up and cool-down with it."""
+    means: str = "bag"
+    """What strikes land on."""
+    kit: frozenset[str] = field(default=frozenset(MEANS))
+    """Means at hand."""
+    kicks: bool = True
+    most_strikes: int | None = None
+    """In the whole session."""
 
-    id: str
-    name: str
-    target: str
-    reason: str
-    source: str
-    grid: Callable[[Person], Iterator[Node]]
-    """The candidates for a person."""
+    def __post_init__(self) -> None:
+        if not SHORTEST_MINUTES <= self.minutes <= LONGEST_MINUTES:
+            raise ProposalError(f"give from {SHORTEST_MINUTES} to {LONGEST_MINUTES} minutes, not {self.minutes}")
+        if self.means not in MEANS or not MEANS[self.means].strikes:
+            raise ProposalError(f"strikes do not land on '{self.means}'; say a bag, pads or shadow")
+        if self.most_strikes is not None and self.most_strikes < 1:
+            raise ProposalError("a ceiling of strikes is at least 1; leave it out for none")
 
 
 @dataclass(frozen=True)
@@ -40,164 +66,125 @@ class Proposal:
     session: Session
     score: float
     why: str
+    reading: Reading
+    tradeoff: str
+    """What it costs and gains beside the others, in words."""
 
 
-def _short_bursts(who: Person) -> Iterator[Node]:
-    for work in (6, 8, 10):
-        for ratio in (10, 12, 15, 20):
-            for rounds in range(6, 19):
-                yield Repeat(rounds, Interval(work, "all-out"), Interval(work * ratio, "rest"))
+def _on(node: Node, means: str) -> Node:
+    """The work done on a means, where nothing is said."""
+    match node:
+        case Interval():
+            return replace(node, means=means) if node.kind == "work" and node.means is None else node
+        case Sequence():
+            return Sequence(tuple(_on(item, means) for item in node.items))
+        case Repeat():
+            return replace(node, body=_on(node.body, means))
 
 
-def _hard_and_light(who: Person) -> Iterator[Node]:
-    for hard in ("power", "speed", "all-out"):
-        for light in ("flow", "recover"):
-            for rest in (90, 120, 180):
-                for sets in (1, 2, 3):
-                    for rounds in (6, 8, 10, 12):
-                        pair = Sequence((Interval(30, hard), Interval(30, light)))
-                        block = Repeat(rounds, pair)
-                        yield block if sets == 1 else Repeat(sets, block, Interval(rest, "rest"))
-
-
-def _long_intervals(who: Person) -> Iterator[Node]:
-    for work in (120, 180, 240):
-        for rest in (60, 120, 180):
-            for rounds in range(3, 9):
-                yield Repeat(rounds, Interval(work, "combination"), Interval(rest, "recover"))
-
-
-def _bursts_again(who: Person) -> Iterator[Node]:
-    for work in (8, 10, 12, 15):
-        for ratio in (4, 5, 6, 8):
-            for rounds in (8, 10, 12, 16):
-                yield Repeat(rounds, Interval(work, "all-out"), Interval(work * ratio, "rest"))
-
-
-def _long_rest(who: Person) -> Iterator[Node]:
-    for work in (20, 25, 30, 40):
-        for rest in (90, 120, 150, 180, 240):
-            for rounds in range(3, 9):
-                yield Repeat(rounds, Interval(work, "all-out"), Interval(rest, "rest"))
-
-
-def _threshold_rounds(who: Person) -> Iterator[Node]:
-    for tempo in ("freestyle", "combination"):
-        for minutes in (3, 4, 5, 6, 8, 10):
-            for rest in (60, 75, 90, 120):
-                for rounds in range(2, 7):
-                    yield Repeat(rounds, Interval(60 * minutes, tempo), Interval(rest, "rest"))
-
-
-def _skill_rounds(who: Person) -> Iterator[Node]:
-    for minutes in (2, 3):
-        for rest in (60, 90):
-            for rounds in range(3, 13):
-                yield Repeat(rounds, Interval(60 * minutes, "technique"), Interval(rest, "rest"))
-
-
-def _bout_rounds(who: Person) -> Iterator[Node]:
-    """Rounds of the person's rule set in fight order: fast, then settled, finished with power."""
-    rules = RULE_SETS[who.rule_set or "boxing-amateur"]
-    for settled in ("technique", "freestyle", "combination"):
-        third = rules.round_s // 3
-        thirds = Interval(third, "speed"), Interval(rules.round_s - 2 * third, settled), Interval(third, "power")
-        for more in (0, 1):
-            yield Repeat(rules.rounds + more, Sequence(thirds), Interval(rules.rest_s, "rest"))
-
-
-def _flow_base(who: Person) -> Iterator[Node]:
-    for minutes in range(4, 61, 2):
-        yield Interval(60 * minutes, "flow")
-
-
-FAMILIES: tuple[Family, ...] = (
-    Family(
-        "short-bursts", "Short bursts, long rest", "sprint-power",
-        "Bursts short enough to stay on the sprint store, and rest long enough to fill it again.",
-        "NSCA Essentials 4th ed., 5-10 s at 1:12 to 1:20, from memory", _short_bursts,
-    ),
-    Family(
-        "hard-and-light", "Thirty hard, thirty light", "lactic-capacity",
-        "Half a minute hard, half a minute light on the bag, so that the lactic store stays down without the "
-        "hands stopping.",
-        "common practice, no source", _hard_and_light,
-    ),
-    Family(
-        "long-intervals", "Long intervals", "aerobic-power",
-        "Two to four minutes brisk, so that uptake climbs to its top and stays there.",
-        "Buchheit and Laursen 2013, from memory", _long_intervals,
-    ),
-    Family(
-        "bursts-again", "Bursts again and again", "sprint-capacity",
-        "Bursts that empty the sprint store, and rest too short to fill it.", "common practice, no source",
-        _bursts_again,
-    ),
-    Family(
-        "long-rest", "All out, long rest", "lactic-power",
-        "Half a minute all out opens the lactic store, and minutes of rest make the next one as good.",
-        "NSCA Essentials 4th ed., 15-30 s at 1:3 to 1:5, from memory", _long_rest,
-    ),
-    Family(
-        "threshold-rounds", "Long rounds, high but tolerated", "threshold",
-        "Rounds long enough to settle at a pace that technique survives, with rests too short to come down.",
-        "common practice, no source", _threshold_rounds,
-    ),
-    Family(
-        "skill-rounds", "Skill rounds", "skill",
-        "Clean work with time between, and rest before anything tires.", "common practice, no source", _skill_rounds,
-    ),
-    Family(
-        "bout-rounds", "The bout's rounds", "bout-rehearsal",
-        "The rounds and rests of the rule set, opened fast, settled, and finished hard.",
-        "rule sets, from memory: check your federation's", _bout_rounds,
-    ),
-    Family(
-        "flow-base", "Flow", "aerobic-base",
-        "One long stretch that could be kept up while talking.", "common practice, no source", _flow_base,
-    ),
-)  # fmt: skip
-
-
-def _around(main: Node, minutes: int) -> tuple[Part, ...]:
-    """The main set with warm-up and cool-down, as far as the minutes leave room."""
+def _around(main: Node, minutes: int, who: Person, kit: frozenset[str]) -> tuple[Part, ...]:
+    """The main set with warm-up and cool-down by level and kit, as far as the minutes leave room."""
     parts = [Part("Main set", main)]
     if minutes >= 12:
+        easy = "skip" if "skip" in kit and who.age_years < 50 else "joint-work"
         warm_s = 300 if minutes < 30 else 600
-        warm_up = Sequence((Interval(warm_s, "flow"), Interval(60, "rest")))
-        parts.insert(0, Part("Warm-up", warm_up))
+        first = Interval(warm_s // 2, "flow" if easy == "skip" else "recover", means=easy)
+        warm_up = Sequence((first, Interval(warm_s // 2, "flow", means="shadow"), Interval(60, "rest")))
+        if easy != "skip":
+            warm_up = Sequence((first, Interval(300, "flow", means="shadow"), Interval(60, "rest")))
+        parts.insert(0, Part("Warm-up", warm_up, "warm-up"))
     if minutes >= 20:
-        parts.append(Part("Cool-down", Interval(180, "recover")))
+        parts.append(Part("Cool-down", Interval(180, "recover", means="shadow"), "cool-down"))
     return tuple(parts)
 
 
-def propose(who: Person, target_id: str, minutes: int) -> Proposal:
-    """The candidate that fits the purpose best within the minutes; of equals, the one that uses them best.
+class _Bench:
+    """Tries settings of families for one person, purpose and set of limits."""
 
-    Raises `ProposalError` where the minutes leave room for none, or no school serves the purpose.
-    """
-    if not SHORTEST_MINUTES <= minutes <= LONGEST_MINUTES:
-        raise ProposalError(f"give from {SHORTEST_MINUTES} to {LONGEST_MINUTES} minutes, not {minutes}")
-    target = TARGETS.get(target_id)
-    if target is None:
-        raise ProposalError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
-    best: tuple[float, Family, tuple[Part, ...], Reading] | None = None
-    for family in FAMILIES:
-        if family.target != target.id:
-            continue
-        for main in family.grid(who):
-            parts = _around(main, minutes)
+    def __init__(self, who: Person, target_id: str, limits: Limits):
+        self.who, self.limits = who, limits
+        self.target = TARGETS[target_id]
+
+    def parts(self, family: Family, knobs: Knobs) -> tuple[Part, ...]:
+        main = _on(family.build(self.who, knobs), self.limits.means)
+        parts = _around(main, self.limits.minutes, self.who, self.limits.kit)
+        return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
+
+    def reading(self, parts: tuple[Part, ...], *, ranges: bool = False) -> Reading:
+        timeline = unroll(*(part.tree for part in parts))
+        return read(self.who, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
+
+    def score(self, family: Family, knobs: Knobs) -> float:
+        try:
+            parts = self.parts(family, knobs)
             total_s = sum(duration_s(part.tree) for part in parts)
-            if total_s > 60 * minutes:
-                continue
-            reading = read(who, unroll(*(part.tree for part in parts)), ranges=False)
-            reached = round(score(target, measure_values(reading)), 3) + 1e-7 * total_s
-            if best is None or reached > best[0]:
-                best = reached, family, parts, reading
-    if best is None:
-        raise ProposalError(f"{minutes} minutes leave no room for {target.name}; give more, or choose another purpose")
-    _, family, parts, reading = best
-    total = reading.timeline.total_s
-    why = f"{family.reason} The best of its grid for this person within {minutes}:00."
-    title = f"{family.name}, {round(total / 60)} min"
-    return Proposal(family, Session(title, parts), score(target, measure_values(reading)), why)
+            if total_s > 60 * self.limits.minutes:
+                return NOT_POSSIBLE
+            reading = self.reading(parts)
+        except SessionError:
+            return NOT_POSSIBLE
+        if not self.allowed(family, reading):
+            return NOT_POSSIBLE
+        # Of equals, the one that uses the minutes better.
+        used = log1p(total_s / (60 * self.limits.minutes))
+        at_home = AT_HOME if self.target.id in family.home else 0.0
+        return score(self.target, measure_values(reading)) + 0.02 * used + at_home
+
+    def allowed(self, family: Family, reading: Reading) -> bool:
+        most = self.limits.most_strikes
+        if most is not None and reading.figures["strikes"].value > most:
+            return False
+        given_out = reading.exhausted_at_s is not None and reading.figures["fade_last"].value > GIVEN_OUT_FADE
+        if given_out and not family.to_exhaustion:
+            return False
+        return not any(caution.rule in _NEVER_PROPOSED for caution in cautions(reading))
+
+
+GIVEN_OUT_FADE = 0.35
+"""A session whose last effort falls short by more than this cannot be finished as asked."""
+
+
+def propose_all(who: Person, target_id: str, limits: Limits) -> tuple[Proposal, ...]:
+    """Three to five protocols of different families, the best first; fewer where the limits leave no more.
+
+    Raises `ProposalError` where the limits leave room for none.
+    """
+    if target_id not in TARGETS:
+        raise ProposalError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
+    bench = _Bench(who, target_id, limits)
+    searches = [
+        Search(family, partial(bench.score, family))
+        for family in FAMILIES
+        if family.needs <= limits.kit and (limits.kicks or not family.kicks)
+    ]
+    for search in searches:
+        search.spread(SEEDS)
+    searches = sorted((each for each in searches if each.best), key=_best_score, reverse=True)
+    for search in searches[:SEARCHED_ON]:
+        search.climb(MOST_TRIED)
+    searches.sort(key=_best_score, reverse=True)
+    if not searches or _best_score(searches[0]) < WORTH_SHOWING:
+        raise ProposalError(
+            f"{limits.minutes} minutes and these limits leave no room for {bench.target.name}; give more minutes or "
+            "strikes, or choose another purpose"
+        )
+    chosen = [each for each in searches if _best_score(each) >= WORTH_SHOWING][:MOST_PROPOSALS]
+    if len(chosen) < LEAST_PROPOSALS:
+        chosen = searches[:LEAST_PROPOSALS]
+    found = [_proposal(bench, search) for search in chosen]
+    told = tradeoffs([each.reading for each in found])
+    return tuple(replace(each, tradeoff=words) for each, words in zip(found, told, strict=True))
+
+
+def _best_score(search: Search) -> float:
+    return search.tried[search.best] if search.best else NOT_POSSIBLE
+
+
+def _proposal(bench: _Bench, search: Search) -> Proposal:
+    assert search.best is not None
+    family = search.family
+    parts = bench.parts(family, search.knobs(search.best))
+    reading = bench.reading(parts, ranges=True)
+    title = f"{family.name}, {round(reading.timeline.total_s / 60)} min"
+    verdict = judge(reading, bench.target.id)
+    return Proposal(family, Session(title, parts), verdict.score, family.reason, reading, "")

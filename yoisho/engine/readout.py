@@ -153,18 +153,19 @@ def _figures(who: Person, timeline: Timeline, found: Measured, spread: Measured 
     return figures
 
 
-def read(who: Person, timeline: Timeline, *, ranges: bool = True) -> Reading:
+def read(who: Person, timeline: Timeline, *, ranges: bool = True, sample_s: float = 1.0) -> Reading:
     """Simulate a timeline for a person and read everything from it.
 
     With `ranges`, 200 draws give every figure its 80 % range; without (for a search), low and high are the best
-    guess itself. Raises `NoWorkError` if the timeline holds nothing but pauses.
+    guess itself; a search may also sample more coarsely than each second. Raises `NoWorkError` if the timeline holds
+    nothing but pauses.
     """
     bouts = find_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    found = measure(who, timeline, bouts, best_guess(who), 1.0)
-    sample_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
-    spread = measure(who, timeline, bouts, draws(who), sample_s, like=found) if ranges else None
+    found = measure(who, timeline, bouts, best_guess(who), sample_s)
+    drawn_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
+    spread = measure(who, timeline, bouts, draws(who), drawn_s, like=found) if ranges else None
     run = found.run
     exhausted = float(run.exhausted_at_s[0])
     drawn = spread.bouts if spread else {"fade": None, "sprint_at_start": None}

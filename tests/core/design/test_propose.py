@@ -1,62 +1,139 @@
 import pytest
 
 from tests.core.people import club_boxer
-from yoisho.design.propose import FAMILIES, ProposalError, propose
+from yoisho.design.families import FAMILIES
+from yoisho.design.propose import MOST_TRIED, Limits, ProposalError, propose_all
+from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.engine.person import person
-from yoisho.engine.readout import read
+from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
+from yoisho.session.means import MEANS
+from yoisho.session.rules import RULE_SETS
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 
 
+def best(target, minutes, who=None, **more):
+    return propose_all(who or club_boxer(), target, Limits(minutes, **more))[0]
+
+
 @pytest.mark.parametrize("target", TARGETS)
 @pytest.mark.parametrize("minutes", [20, 40])
-def test_a_proposal_fits_the_minutes_and_the_purpose(target, minutes):
-    found = propose(club_boxer(), target, minutes)
-    timeline = unroll(*(part.tree for part in found.session.parts))
-    assert timeline.total_s <= 60 * minutes
-    verdict = judge(read(club_boxer(), timeline, ranges=False), target)
-    assert verdict.strokes >= 4
-    assert verdict.score == pytest.approx(found.score)
+def test_three_to_five_schools_fit_the_minutes_and_the_first_fits_the_purpose(target, minutes):
+    found = propose_all(club_boxer(), target, Limits(minutes))
+    assert 3 <= len(found) <= 5
+    assert len({each.family.id for each in found}) == len(found)
+    assert all(each.reading.timeline.total_s <= 60 * minutes for each in found)
+    assert judge(found[0].reading, target).strokes >= 4
+    assert found[0].score >= max(each.score for each in found) - 0.06, "at home counts for little"
 
 
 @pytest.mark.parametrize("target", TARGETS)
 def test_forty_minutes_are_used_not_left_over(target):
-    found = propose(club_boxer(), target, 40)
-    assert unroll(*(part.tree for part in found.session.parts)).total_s > 60 * 28
+    assert best(target, 40).reading.timeline.total_s > 60 * 24
 
 
 def test_hard_work_is_proposed_behind_a_warm_up():
     for target in ("sprint-power", "lactic-capacity"):
-        parts = propose(club_boxer(), target, 30).session.parts
-        assert [part.name for part in parts] == ["Warm-up", "Main set", "Cool-down"]
+        parts = best(target, 30).session.parts
+        assert [part.purpose for part in parts] == ["warm-up", target, "cool-down"]
         warm = unroll(parts[0].tree)
         assert warm.work_s >= 300
         assert all(TEMPOS[i.tempo].demand_frac < 0.85 for i in warm.intervals)
 
 
 def test_a_proposal_is_made_for_the_person():
-    lines = {
-        str(propose(person(vo2max_ml_kg_min=vo2max, level="club"), "lactic-capacity", 25).session.parts)
-        for vo2max in (28, 50, 75)
-    }
-    assert len(lines) > 1
+    people = [person(vo2max_ml_kg_min=vo2max) for vo2max in (28, 50, 75)]
+    lines = {str([each.session.parts for each in propose_all(who, "lactic-capacity", Limits(25))]) for who in people}
+    assert len(lines) == 3
 
 
-def test_every_purpose_has_a_school_with_a_reason_and_a_source():
-    assert {family.target for family in FAMILIES} == set(TARGETS)
-    for family in FAMILIES:
-        assert family.reason
-        assert family.source
+def test_what_a_person_must_not_do_is_not_proposed():
+    for who in (person(level="beginner"), person(age_years=15)):
+        for target in ("lactic-capacity", "aerobic-power"):
+            for found in propose_all(who, target, Limits(40)):
+                assert not {"beginner", "youth"} & {caution.rule for caution in cautions(found.reading)}
+
+
+def test_limits_are_kept():
+    few = propose_all(club_boxer(), "aerobic-power", Limits(30, most_strikes=500))
+    assert all(each.reading.figures["strikes"].value <= 505 for each in few)
+    hands = propose_all(club_boxer(), "aerobic-power", Limits(40, kicks=False))
+    assert not any(limb.endswith("leg") for each in hands for limb in each.reading.volume.limbs)
+    pads = best("skill", 30, means="pads").reading.timeline
+    assert {i.source.means for i in pads.intervals if i.kind == "work"} <= {"pads", "shadow", "skip"}
+    bare = Limits(30, kit=frozenset(MEANS) - {"carry"})
+    assert "carry" not in {each.family.id for each in propose_all(club_boxer(), "threshold", bare)}
+
+
+def test_only_the_protocol_that_asks_for_it_may_leave_nothing_in_the_tank():
+    for found in propose_all(club_boxer(), "lactic-capacity", Limits(40)):
+        if not found.family.to_exhaustion:
+            assert found.reading.figures["fade_last"].value <= 0.36
+
+
+def test_what_stands_out_is_said_and_nothing_of_one_alone():
+    found = propose_all(club_boxer(), "lactic-capacity", Limits(30))
+    assert sum(bool(each.tradeoff) for each in found) >= 2
+    quickest = min(found, key=lambda each: each.reading.timeline.total_s)
+    said = [each for each in found if "quickest" in each.tradeoff]
+    assert said in ([], [quickest])
+
+
+@pytest.mark.parametrize("family", FAMILIES, ids=lambda family: family.id)
+def test_every_setting_of_a_family_is_a_session_of_its_own(family):
+    tried = Search(family, lambda knobs: float(unroll(family.build(club_boxer(), knobs)).total_s))
+    tried.spread(60)
+    assert all(length > 0 for length in tried.tried.values())
+    different = {str(family.build(club_boxer(), tried.knobs(place))) for place in tried.tried}
+    assert len(different) > len(tried.tried) / 2, "few knobs turn nothing"
+    assert family.reason.endswith(".")
+    assert family.source
+
+
+def test_every_purpose_is_at_home_with_a_school():
+    assert {target for family in FAMILIES for target in family.home} == set(TARGETS)
+
+
+def test_a_climb_finds_the_top_of_a_hill_and_tries_nothing_twice():
+    family = next(each for each in FAMILIES if each.id == "long-rest")
+    calls = []
+
+    def hill(knobs):
+        calls.append(tuple(knobs.values()))
+        return NOT_POSSIBLE if knobs["work"] == 40 else -abs(knobs["rest"] - 150) - 10 * abs(knobs["rounds"] - 6)
+
+    search = Search(family, hill)
+    search.spread(5)
+    search.climb(MOST_TRIED)
+    assert search.knobs(search.best)["rest"] == 150
+    assert search.knobs(search.best)["rounds"] == 6
+    assert len(calls) == len(set(calls))
+
+
+def test_a_bout_is_proposed_by_the_persons_rules():
+    rules = RULE_SETS["muay-thai-pro"]
+    found = best("bout-rehearsal", 40, person(rule_set="muay-thai-pro"))
+    assert {i.seconds for i in found.reading.timeline.intervals if i.kind == "rest" and i.part == 1} == {rules.rest_s}
 
 
 @pytest.mark.parametrize("minutes", [0, 3, 121])
 def test_impossible_minutes_are_refused_with_the_possible_ones(minutes):
     with pytest.raises(ProposalError, match="from 4 to 120"):
-        propose(club_boxer(), "aerobic-base", minutes)
+        Limits(minutes)
 
 
-def test_too_little_time_says_what_to_do():
+@pytest.mark.parametrize(
+    ("more", "words"), [({"means": "skip"}, "bag, pads or shadow"), ({"most_strikes": 0}, "at least 1")]
+)
+def test_impossible_limits_say_what_is_possible(more, words):
+    with pytest.raises(ProposalError, match=words):
+        Limits(30, **more)
+
+
+def test_limits_that_leave_nothing_say_what_to_do():
     with pytest.raises(ProposalError, match="give more"):
-        propose(club_boxer(), "sprint-power", 4)
+        propose_all(club_boxer(), "aerobic-power", Limits(20, most_strikes=5))
+    with pytest.raises(ProposalError, match="no purpose is called"):
+        propose_all(club_boxer(), "fun", Limits(20))

@@ -288,7 +288,7 @@ export interface paths {
         put?: never;
         /**
          * Propose Session
-         * @description One protocol for the purpose, the person and the minutes.
+         * @description Three to five protocols of different schools for the purpose, the person and the limits.
          */
         post: operations["propose_session"];
         delete?: never;
@@ -556,7 +556,10 @@ export interface components {
              */
             strikes: 0.5 | 1 | 2;
         };
-        /** Block */
+        /**
+         * Block
+         * @description An interval of a small score.
+         */
         Block: {
             /** Demand Frac */
             demand_frac: number;
@@ -971,6 +974,15 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** MeansOut */
+        MeansOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Struck */
+            struck: boolean;
+        };
         /** Message */
         Message: {
             /** Detail */
@@ -1062,10 +1074,56 @@ export interface components {
             stance: "orthodox" | "southpaw";
             vo2max_ml_kg_min: components["schemas"]["Known"];
         };
+        /** ProposalOut */
+        ProposalOut: {
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            document: components["schemas"]["SessionDocument"];
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Grade */
+            grade: string;
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Sentence */
+            sentence: string;
+            /** Source */
+            source: string;
+            /** Strokes */
+            strokes: number;
+            /** Text */
+            text: string;
+            /** Total S */
+            total_s: number;
+            traces: components["schemas"]["Traces"];
+            /** Tradeoff */
+            tradeoff: string;
+            /** Why */
+            why: string;
+            /** Work S */
+            work_s: number;
+        };
         /** ProposeIn */
         ProposeIn: {
+            /**
+             * Kicks
+             * @default true
+             */
+            kicks: boolean;
+            /**
+             * Means
+             * @default bag
+             * @enum {string}
+             */
+            means: "bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner";
             /** Minutes */
             minutes: number;
+            /** Most Strikes */
+            most_strikes?: number | null;
             /** Person Id */
             person_id?: number | null;
             /**
@@ -1076,13 +1134,8 @@ export interface components {
         };
         /** ProposeOut */
         ProposeOut: {
-            document: components["schemas"]["SessionDocument"];
-            /** Family */
-            family: string;
-            /** Source */
-            source: string;
-            /** Why */
-            why: string;
+            /** Proposals */
+            proposals: components["schemas"]["ProposalOut"][];
         };
         /** ProtocolOut */
         ProtocolOut: {
@@ -1510,7 +1563,7 @@ export interface components {
             /** Examples */
             examples: string[];
             /** Means */
-            means: components["schemas"]["Named"][];
+            means: components["schemas"]["MeansOut"][];
             /** Purposes */
             purposes: components["schemas"]["Named"][];
             /** Schools */

@@ -84,3 +84,11 @@ export const evaluation = (asked: Schemas["EvaluateIn"]) =>
     staleTime: 60_000,
     gcTime: 120_000,
   });
+
+export const proposals = (asked: Schemas["ProposeIn"]) =>
+  queryOptions({
+    queryKey: ["proposals", asked],
+    queryFn: ({ signal }) => need(api.POST("/api/propose", { body: asked, signal })),
+    staleTime: 60_000,
+    gcTime: 120_000,
+  });

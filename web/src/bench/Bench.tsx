@@ -1,10 +1,12 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { api, need, Refused, type Schemas } from "../api/client";
-import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
+import { Refused, type Schemas } from "../api/client";
+import { people as peopleQuery, proposals as proposalsQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
+import { useSettled } from "../parts/useSettled";
+import { type Limits, Proposals } from "../propose/Proposals";
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
 import { Empty } from "./Empty";
@@ -62,7 +64,6 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
   const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
   const [lit, setLit] = useState<string | null>(null);
-  const [minutes, setMinutes] = useState(20);
   const [said, setSaid] = useState<string | null>(
     start.savedText !== null && asText(start.draft) !== start.savedText
       ? "These changes were kept on this device and are not saved yet."
@@ -141,21 +142,40 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     setSaid("Removed. Ctrl Z brings it back.");
   };
 
-  const propose = useMutation({
-    mutationFn: () =>
-      need(api.POST("/api/propose", { body: { target: draft.target, person_id: draft.personId, minutes } })),
-    onSuccess: (found) => {
-      bench.setTyped(null);
-      const fresh = sessionId === null || parts.length === 0;
-      const title = fresh ? found.document.title : draft.document.title;
-      edit({ document: { ...found.document, title } });
-      choose(
-        found.document.parts.findIndex((part) => part.name === "Main set"),
-        true,
-      );
-      setSaid(`${found.why} Source: ${found.source}. Ctrl Z brings back what was here.`);
-    },
+  const [limits, setLimits] = useState<Limits>({ minutes: 20, means: "bag", kicks: true, most_strikes: null });
+  const [showing, setShowing] = useState(false);
+  const asked = useSettled(limits, 250);
+  const search = useQuery({
+    ...proposalsQuery({ target: draft.target, person_id: draft.personId, ...asked }),
+    enabled: showing,
   });
+  const [found, setFound] = useState<Schemas["ProposalOut"][] | null>(null);
+  const answer = showing ? search.data : undefined;
+  if (answer && answer.proposals !== found) setFound(answer.proposals);
+  const nothing = showing && !found ? (search.error?.message ?? null) : null;
+  if (nothing) {
+    setShowing(false);
+    setSaid(nothing);
+  }
+  const take = (proposal: Schemas["ProposalOut"], mainOnly: boolean) => {
+    bench.setTyped(null);
+    const main = proposal.document.parts.find((part) => part.purpose !== "warm-up" && part.purpose !== "cool-down");
+    const row = Math.max(0, mainOnly ? (chosen ?? parts.length - 1) : main ? proposal.document.parts.indexOf(main) : 0);
+    if (mainOnly && main) {
+      setParts(parts.toSpliced(row, 1, { ...main, name: parts[row]?.name || main.name }));
+    } else {
+      const fresh = sessionId === null || parts.length === 0;
+      const title = fresh ? proposal.document.title : draft.document.title;
+      edit({ document: { ...proposal.document, title } });
+    }
+    choose(row, true);
+    leaveProposals();
+    setSaid(`${proposal.why} Source: ${proposal.source}. Ctrl Z brings back what was here.`);
+  };
+  function leaveProposals() {
+    setShowing(false);
+    setFound(null);
+  }
 
   useKeys({
     parts: parts.length,
@@ -169,7 +189,8 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     redo: bench.redo,
     save: () => keepIt(false),
     run: () => runIt(),
-    propose: () => propose.mutate(),
+    propose: () => setShowing(true),
+    quiet: showing,
   });
 
   const [wanted, setWanted] = useState<{ andRun: boolean } | null>(null);
@@ -205,6 +226,33 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       ? "Save"
       : "Saved";
   const conflict = save.error instanceof Refused && save.error.status === 409;
+  if (showing && found) {
+    return (
+      <Proposals
+        proposals={found}
+        now={
+          evaluation?.reading && parts.length
+            ? {
+                title: draft.document.title,
+                compared: { ...evaluation, figures: evaluation.reading.figures },
+                blocks: evaluation.timeline,
+                strokes: evaluation.reading.verdict.strokes,
+                traces: evaluation.reading.traces,
+              }
+            : null
+        }
+        purpose={vocabulary.targets.find((target) => target.id === draft.target)?.name ?? draft.target}
+        person={people.find((person) => person.id === draft.personId)?.name ?? "nobody in particular"}
+        limits={limits}
+        means={vocabulary.means.filter((means) => means.struck)}
+        searching={search.isFetching || asked !== limits}
+        said={search.error?.message ?? null}
+        onLimits={setLimits}
+        onTake={take}
+        onClose={leaveProposals}
+      />
+    );
+  }
   return (
     <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
       <div className="min-w-0 px-4 pt-[18px] min-[900px]:px-6">
@@ -212,22 +260,22 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           draft={draft}
           people={people}
           targets={vocabulary.targets}
-          minutes={minutes}
-          proposing={propose.isPending}
+          minutes={limits.minutes}
+          proposing={showing && !found}
           save={{ word: saveWord, can: !save.isPending && unsaved }}
           canRun={parts.length > 0 && !save.isPending}
           onEdit={edit}
-          onMinutes={setMinutes}
-          onPropose={() => propose.mutate()}
+          onMinutes={(minutes) => setLimits({ ...limits, minutes })}
+          onPropose={() => setShowing(true)}
           onSave={() => keepIt(false)}
           onRun={runIt}
         />
         <Said
           away={away || (save.isPending && save.failureCount > 0)}
-          text={propose.error?.message ?? (conflict ? null : save.error?.message) ?? said}
+          text={(conflict ? null : save.error?.message) ?? said}
           onClose={() => {
             setSaid(null);
-            propose.reset();
+            leaveProposals();
           }}
         />
         {conflict && (
@@ -241,7 +289,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         {parts.length === 0 ? (
           <Empty
             examples={vocabulary.examples}
-            onPropose={() => propose.mutate()}
+            onPropose={() => setShowing(true)}
             onType={addFromText}
             onAdd={() => addPart()}
           />

@@ -14,12 +14,15 @@ interface Keys {
   save: () => void;
   run: () => void;
   propose: () => void;
+  /** Something else has the screen. */
+  quiet: boolean;
 }
 
 /** The keys of the bench. Single letters work only when no field has the caret. */
 export function useKeys(keys: Keys) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      if (keys.quiet) return;
       const target = event.target as HTMLElement;
       const inField = target.closest("input, textarea, select") !== null;
       const inText = inField && !target.matches("[role=spinbutton], select");

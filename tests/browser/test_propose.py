@@ -1,0 +1,60 @@
+"""Proposals: several schools side by side, within limits, taken whole or in part."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.conftest import verdict
+
+
+def proposals(page, title="Thirties and twenty-tens"):
+    page.get_by_role("link", name=title, exact=True).click()
+    verdict(page).wait_for()
+    page.get_by_role("spinbutton", name="Minutes").fill("35")
+    page.keyboard.press("Tab")
+    page.get_by_role("button", name="Propose", exact=True).click()
+    page.get_by_role("button", name="Back to the bench").wait_for()
+
+
+def ways(page):
+    return page.get_by_role("button", name=re.compile("Put on the bench"))
+
+
+def test_three_to_five_schools_stand_beside_what_is_on_the_bench(inside):
+    proposals(inside)
+    assert 3 <= ways(inside).count() <= 5
+    expect(inside.get_by_role("region", name="On the bench now")).to_contain_text("Thirties and twenty-tens")
+    tabata = inside.get_by_role("region", name="Tabata, as researched")
+    expect(tabata).to_contain_text("Source: Tabata et al. 1996")
+    expect(tabata.get_by_text(re.compile("within error|▲|▼")).first).to_be_visible()
+
+
+def test_limits_are_kept_and_the_search_follows_them(inside):
+    proposals(inside)
+    ceiling = inside.get_by_role("spinbutton", name="Most strikes")
+    ceiling.fill("700")
+    inside.keyboard.press("Tab")
+    expect(inside.get_by_text("Searching")).to_have_count(0)
+    numbers = inside.locator(
+        "section:not([aria-label='On the bench now']) dl div", has_text="Strikes"
+    ).all_inner_texts()
+    assert numbers
+    for text in numbers:
+        assert int(re.search(r"to (\d+)|about (\d+)", text)[1] or 0) <= 900, "the ceiling holds the best guess"
+
+
+def test_the_main_set_alone_is_taken_by_one_key_and_the_rest_stays(inside):
+    proposals(inside)
+    inside.get_by_label("Take the main set only").check()
+    inside.get_by_role("heading", name=re.compile("ways to")).click()
+    inside.keyboard.press("2")
+    expect(inside.get_by_text("Ctrl Z brings back what was here")).to_be_visible()
+    expect(inside.locator("[data-row='0']")).to_contain_text("Prepare")
+    expect(inside.locator("[data-row='1']")).to_contain_text("Skill rounds")
+
+
+def test_escape_goes_back_and_changes_nothing(inside):
+    proposals(inside)
+    inside.keyboard.press("Escape")
+    expect(inside.locator("[data-row='3']")).to_contain_text("Twenty-tens")
+    expect(inside.get_by_role("button", name="Saved")).to_be_visible()
