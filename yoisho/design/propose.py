@@ -31,7 +31,7 @@ MOST_TRIED = 32
 SAMPLE_S = 5.0
 AT_HOME = 0.03
 """What a family is ahead by where it was made for the purpose."""
-_NEVER_PROPOSED = ("beginner", "youth", "bag", "lactic-gap")
+_NEVER_PROPOSED = ("beginner", "youth", "bag", "warm-up")
 """Cautions that a proposal must not call up by itself."""
 
 

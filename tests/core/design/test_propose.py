@@ -51,9 +51,16 @@ def test_a_proposal_is_made_for_the_person():
 
 def test_what_a_person_must_not_do_is_not_proposed():
     for who in (person(level="beginner"), person(age_years=15)):
-        for target in ("lactic-capacity", "aerobic-power"):
+        for target in ("sprint-power", "threshold", "skill"):
             for found in propose_all(who, target, Limits(40)):
                 assert not {"beginner", "youth"} & {caution.rule for caution in cautions(found.reading)}
+
+
+def test_no_lactic_work_is_proposed_under_sixteen_and_no_power_cold():
+    with pytest.raises(ProposalError, match="another purpose"):
+        propose_all(person(age_years=15), "lactic-capacity", Limits(40))
+    with pytest.raises(ProposalError, match="give more minutes"):
+        propose_all(club_boxer(), "sprint-power", Limits(8))
 
 
 def test_limits_are_kept():
