@@ -16,11 +16,14 @@ from server.roster.api import core_of, find_person
 from server.sessions import schemas
 from server.sessions.circumstances import circumstances_of
 from server.sessions.evaluation import core_session, evaluate, proposal_out, unrolled
-from server.sessions.models import Session
+from server.sessions.models import Session as Saved
+from yoisho.design.nudge import make_it_so, nudges
 from yoisho.design.propose import Limits, ProposalError, propose_all
+from yoisho.engine.person import Person
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
-from yoisho.session.document import Part, from_document, part_to_dict, to_document
+from yoisho.session.document import Part, Session, from_document, part_to_dict, to_document
 from yoisho.session.meaning import meaning
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
@@ -123,14 +126,59 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> dict[str, 
     return {"proposals": [proposal_out(each, body.target, own.school) for each in found]}
 
 
-def find_session(own: Club, session_id: int) -> Session:
-    found = Session.objects.filter(club=own, pk=session_id).first()
+def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:
+    who = find_person(club(request), body.person_id)
+    session = core_session(body.document.model_dump())
+    unrolled(session)
+    return core_of(who), session, body.target, circumstances_of(who, body.wbgt_c), body.minutes
+
+
+@router.post(
+    "/nudges",
+    response={200: list[schemas.NudgeOut], 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="nudges",
+)
+def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> list[dict[str, object]]:
+    """Small changes that serve the purpose or cure a caution, each with what it would do."""
+    return [
+        {
+            "name": nudge.name,
+            "part": nudge.part,
+            "document": to_document(nudge.session),
+            "strokes": nudge.strokes,
+            "changes": [asdict(change) for change in nudge.changes],
+            "cures": list(nudge.cures),
+        }
+        for nudge in nudges(*_nudged(request, body))
+    ]
+
+
+@router.post(
+    "/make-it-so",
+    response={200: schemas.SeriesOut, 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="make_it_so",
+)
+def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> dict[str, object]:
+    """The shortest series of nudges after which the session trains its purpose, or as near as it gets."""
+    found = make_it_so(*_nudged(request, body))
+    return {
+        "steps": list(found.steps),
+        "document": to_document(found.session),
+        "strokes": found.strokes,
+        "reached": found.reached,
+    }
+
+
+def find_session(own: Club, session_id: int) -> Saved:
+    found = Saved.objects.filter(club=own, pk=session_id).first()
     if found is None:
         raise not_found("session")
     return found
 
 
-def _out(saved: Session) -> dict[str, object]:
+def _out(saved: Saved) -> dict[str, object]:
     return {
         "id": saved.pk,
         "document": saved.document,
@@ -145,7 +193,7 @@ def _out(saved: Session) -> dict[str, object]:
 def sessions(request: HttpRequest) -> list[dict[str, object]]:
     rows = []
     own = club(request)
-    for saved in Session.objects.filter(club=own).select_related("person"):
+    for saved in Saved.objects.filter(club=own).select_related("person"):
         session = from_document(saved.document)
         rows.append(
             {
@@ -179,7 +227,7 @@ def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
 )
 def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
     user = coach(request)
-    saved = Session.objects.create(club=user.own_club, saved_by=user, **_checked(body, user.own_club))
+    saved = Saved.objects.create(club=user.own_club, saved_by=user, **_checked(body, user.own_club))
     return Status(201, _out(saved))
 
 
@@ -200,7 +248,7 @@ def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str
     session = core_session(document)
     unrolled(session)
     purposes = (part.purpose for part in session.parts if part.purpose in TARGETS)
-    saved = Session.objects.create(
+    saved = Saved.objects.create(
         club=user.own_club,
         saved_by=user,
         document=to_document(session),
@@ -233,7 +281,7 @@ def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn)
         setattr(saved, name, value)
     saved.saved_by = user
     expected = body.revision if body.revision is not None else saved.revision
-    taken = Session.objects.filter(pk=saved.pk, revision=expected).update(revision=F("revision") + 1)
+    taken = Saved.objects.filter(pk=saved.pk, revision=expected).update(revision=F("revision") + 1)
     if not taken:
         raise HttpError(409, "This session was saved elsewhere since you opened it. Save yours as a copy, or reload.")
     saved.revision = expected + 1

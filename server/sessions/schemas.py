@@ -237,6 +237,39 @@ class ProposeOut(BaseModel):
     """The best first, each of another family."""
 
 
+class NudgeIn(BaseModel):
+    document: SessionDocument
+    person_id: int | None = None
+    target: TargetId
+    wbgt_c: Annotated[float, Field(ge=-10, le=60)] | None = None
+    minutes: Annotated[StrictInt, Field(ge=4, le=240)] | None = None
+    """No nudge makes it longer than this."""
+
+
+class ChangeOut(BaseModel):
+    name: str
+    before: str
+    after: str
+
+
+class NudgeOut(BaseModel):
+    name: str
+    part: int
+    document: SessionDocument
+    strokes: int
+    changes: list[ChangeOut]
+    """Of the measures of the purpose, best guess."""
+    cures: list[str]
+    """Rules of cautions that then fall silent."""
+
+
+class SeriesOut(BaseModel):
+    steps: list[str]
+    document: SessionDocument
+    strokes: int
+    reached: bool
+
+
 class SessionIn(BaseModel):
     document: SessionDocument
     person_id: int | None = None

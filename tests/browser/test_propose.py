@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import verdict
+from tests.browser.conftest import type_pattern, verdict
 
 
 def proposals(page, title="Thirties and twenty-tens"):
@@ -58,3 +58,25 @@ def test_escape_goes_back_and_changes_nothing(inside):
     inside.keyboard.press("Escape")
     expect(inside.locator("[data-row='3']")).to_contain_text("Twenty-tens")
     expect(inside.get_by_role("button", name="Saved")).to_be_visible()
+
+
+def test_a_nudge_says_what_it_would_do_is_applied_and_taken_back(bench):
+    bench.get_by_label("Purpose").select_option("sprint-power")
+    type_pattern(bench, "10:00 flow; then 1:00, 10 x (20 all out) rest 0:30")
+    nudge = bench.get_by_role("region", name="Nudges").get_by_role("listitem").first
+    expect(nudge).to_contain_text("0:05 shorter all out")
+    expect(nudge).to_contain_text(re.compile(r"\d of 5.* to "))
+    nudge.get_by_role("button", name="Apply").click()
+    expect(bench.get_by_label("Pattern")).to_have_value("10:00 flow; then 1:00, 10 × (15 all out) rest 0:30")
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.get_by_label("Pattern")).to_have_value("10:00 flow; then 1:00, 10 × (20 all out) rest 0:30")
+
+
+def test_make_it_so_applies_the_shortest_series_and_says_when_none_can(bench):
+    bench.get_by_label("Purpose").select_option("sprint-power")
+    type_pattern(bench, "10:00 flow; then 1:00, 10 x (20 all out) rest 0:30")
+    bench.get_by_role("button", name="Make it so").click()
+    expect(bench.get_by_text(re.compile(r"Done: 0:05 shorter all out.*Ctrl Z takes it back"))).to_be_visible()
+    expect(verdict(bench).get_by_role("heading", name=re.compile("On target|Well aimed"))).to_be_visible()
+    bench.get_by_role("button", name="Make it so").click()
+    expect(bench.get_by_text("It trains sprint power already.")).to_be_visible()

@@ -155,3 +155,26 @@ def test_strikes_are_told_by_limb_and_level_for_every_interval_part_and_session(
     first = found["timeline"][0]
     assert (first["limbs"], first["reps"], first["means"]) == ({"right hand": 100, "left hand": 100}, 100, "bag")
     assert first["calls"] == ["jab", "cross to the body"]
+
+
+NEARLY = ("10:00 flow; then 1:00", "10 x (20 all out) rest 0:30")
+
+
+def test_nudges_come_with_their_effect_and_a_document_that_can_be_laid_at_once(coach):
+    body = {"document": document(*NEARLY), "target": "sprint-power"}
+    found = coach.post("nudges", body).json()
+    assert found[0]["name"] == "0:05 shorter all out"
+    assert found[0]["changes"][0]["before"] != found[0]["changes"][0]["after"]
+    assert coach.post("evaluate", {**body, "document": found[0]["document"]}).status_code == 200
+    series = coach.post("make-it-so", body).json()
+    assert series["reached"]
+    assert series["steps"]
+    judged = coach.post("evaluate", {**body, "document": series["document"]}).json()["reading"]["verdict"]
+    assert judged["strokes"] == series["strokes"] >= 4
+
+
+def test_a_nudge_for_somebody_elses_person_is_refused(coach, stranger):
+    body = {"document": document(*NEARLY), "target": "sprint-power", "person_id": coach.person().pk}
+    assert coach.post("nudges", body).status_code == 200
+    assert stranger.post("nudges", body).status_code == 404
+    assert stranger.post("make-it-so", body).status_code == 404

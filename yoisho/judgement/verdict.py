@@ -53,7 +53,8 @@ def score(target: Target, values: dict[str, float]) -> float:
     return exp(logs / weights)
 
 
-def _say(value: float, unit: Unit) -> str:
+def say(value: float, unit: Unit) -> str:
+    """A value of a measure in the words of the verdict."""
     match unit:
         case "percent":
             return f"{round(100 * value)} %"
@@ -115,8 +116,8 @@ def _reason(measure: Measure, value: float, reading: Reading, words: dict[str, s
     else:
         template, wanted = measure.high, measure.full_to
     text = template.format(
-        value=_say(value, measure.unit),
-        wanted=_say(wanted, measure.unit) if isfinite(wanted) else "",
+        value=say(value, measure.unit),
+        wanted=say(wanted, measure.unit) if isfinite(wanted) else "",
         **words,
     )
     intervals = _speaks_of(measure, reading)

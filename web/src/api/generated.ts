@@ -200,6 +200,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/make-it-so": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make It So For
+         * @description The shortest series of nudges after which the session trains its purpose, or as near as it gets.
+         */
+        post: operations["make_it_so"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -234,6 +254,26 @@ export interface paths {
         get: operations["method"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nudges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Nudges For
+         * @description Small changes that serve the purpose or cure a caution, each with what it would do.
+         */
+        post: operations["nudges"];
         delete?: never;
         options?: never;
         head?: never;
@@ -585,6 +625,15 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /** ChangeOut */
+        ChangeOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
         };
         /** ClubIn */
         ClubIn: {
@@ -1002,6 +1051,35 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** NudgeIn */
+        NudgeIn: {
+            document: components["schemas"]["SessionDocument"];
+            /** Minutes */
+            minutes?: number | null;
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            /** Wbgt C */
+            wbgt_c?: number | null;
+        };
+        /** NudgeOut */
+        NudgeOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Cures */
+            cures: string[];
+            document: components["schemas"]["SessionDocument"];
+            /** Name */
+            name: string;
+            /** Part */
+            part: number;
+            /** Strokes */
+            strokes: number;
+        };
         /** OpenedOut */
         OpenedOut: {
             document: components["schemas"]["SessionDocument"];
@@ -1310,6 +1388,16 @@ export interface components {
              * @enum {string}
              */
             type: "sequence";
+        };
+        /** SeriesOut */
+        SeriesOut: {
+            document: components["schemas"]["SessionDocument"];
+            /** Reached */
+            reached: boolean;
+            /** Steps */
+            steps: string[];
+            /** Strokes */
+            strokes: number;
         };
         /** SessionDocument */
         SessionDocument: {
@@ -2024,6 +2112,48 @@ export interface operations {
             };
         };
     };
+    make_it_so: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NudgeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -2060,6 +2190,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Method"];
+                };
+            };
+        };
+    };
+    nudges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NudgeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NudgeOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

@@ -92,3 +92,12 @@ export const proposals = (asked: Schemas["ProposeIn"]) =>
     staleTime: 60_000,
     gcTime: 120_000,
   });
+
+export const nudges = (asked: Schemas["NudgeIn"]) =>
+  queryOptions({
+    queryKey: ["nudges", asked],
+    queryFn: ({ signal }) => need(api.POST("/api/nudges", { body: asked, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+    gcTime: 60_000,
+  });

@@ -12,6 +12,7 @@ import { asText, type Kept } from "./draft";
 import { Empty } from "./Empty";
 import { Head } from "./Head";
 import { keepHeat, recallHeat } from "./heat";
+import { Nudges } from "./Nudges";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
 import { laid, type ToLay } from "./toLay";
@@ -367,7 +368,25 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
               keepHeat(next);
               setWbgt(next);
             }}
-          />
+          >
+            <Nudges
+              asked={{
+                document: draft.document,
+                person_id: draft.personId,
+                target: draft.target,
+                wbgt_c: wbgt,
+                // A quarter longer than now at the most, or as long as the coach allows.
+                minutes: Math.min(240, Math.max(limits.minutes, Math.ceil((1.25 * evaluation.total_s) / 60))),
+              }}
+              partNames={names}
+              purpose={vocabulary.targets.find((target) => target.id === draft.target)?.name ?? draft.target}
+              onApply={(document, words) => {
+                bench.setTyped(null);
+                edit({ document });
+                setSaid(words);
+              }}
+            />
+          </VerdictSheet>
         ) : (
           <div className="p-4">
             <h2>No verdict yet</h2>

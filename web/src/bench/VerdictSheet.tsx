@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { Figure } from "../parts/Figure";
@@ -15,10 +15,12 @@ interface Props {
   onWbgt: (wbgt: number | null) => void;
   /** Whether it is about a person, whose week counts. */
   somebody: boolean;
+  /** The nudges, under the cautions. */
+  children?: ReactNode;
 }
 
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
-export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody }: Props) {
+export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody, children }: Props) {
   const reading = evaluation.reading;
   if (!reading) {
     return (
@@ -82,6 +84,7 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
       <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
       <More figures={figures} />
       <Cautions cautions={reading.cautions} />
+      {children}
       <Heat wbgt={wbgt} onWbgt={onWbgt} />
       <p className="quiet pt-3 text-[12px] leading-[16px]">
         Estimates from a model fitted to cycling and running; no study gives the cost of a strike.{" "}

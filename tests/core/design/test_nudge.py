@@ -1,0 +1,112 @@
+"""Nudges: small changes with what they would do, and the shortest series that reaches the purpose."""
+
+import pytest
+from hypothesis import given, settings
+
+from tests.core.people import club_boxer
+from tests.core.trees import trees
+from yoisho.design.nudge import MOST_SHOWN, REACHED, make_it_so, nudges, variants
+from yoisho.engine.person import person
+from yoisho.engine.readout import read
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.verdict import judge
+from yoisho.session.document import Session
+from yoisho.session.shorthand import read as line
+from yoisho.session.shorthand import read_parts
+from yoisho.session.timeline import unroll
+from yoisho.session.tree import duration_s
+
+WARM = "Warm-up: 10:00 flow; then 1:00\n"
+
+
+def session(lines):
+    return Session("Thursday", read_parts(lines))
+
+
+def strokes(of, target):
+    return judge(read(club_boxer(), unroll(*(part.tree for part in of.parts)), ranges=False), target).strokes
+
+
+TOO_LONG = session(WARM + "Bursts: 10 x (20 all out) rest 0:30")
+NEARLY = session(WARM + "Main: 2 x (8 x (30 power / 30 flow)) rest 2:00")
+
+
+@given(trees)
+@settings(max_examples=50)
+def test_every_variant_is_another_tree_of_the_same_kind(tree):
+    found = list(variants(tree))
+    assert found
+    for name, changed in found:
+        assert changed != tree
+        assert type(changed) is type(tree)
+        assert name
+
+
+def test_a_nudge_changes_one_thing_and_names_it():
+    names = {name: changed for name, changed in variants(line("8 x (20 all out) rest 0:10"))}
+    assert names["1 round more"] == line("9 x (20 all out) rest 0:10")
+    assert names["0:05 more rest between"] == line("8 x (20 all out) rest 0:15")
+    assert names["0:05 shorter all out"] == line("8 x (15 all out) rest 0:10")
+    assert names["power instead of all out"] == line("8 x (20 power) rest 0:10")
+    assert "1 set more" in dict(variants(line("2 x (8 x (30 power, 30 flow)) rest 2:00")))
+
+
+@pytest.mark.parametrize(("given_", "target"), [(TOO_LONG, "sprint-power"), (NEARLY, "lactic-capacity")])
+def test_nudges_serve_the_purpose_and_say_what_they_would_do(given_, target):
+    found = nudges(club_boxer(), given_, target)
+    assert 1 <= len(found) <= MOST_SHOWN
+    before = judge(read(club_boxer(), unroll(*(p.tree for p in given_.parts)), ranges=False), target).score
+    for nudge in found:
+        assert nudge.score > before
+        assert nudge.changes
+        assert all(change.before != change.after for change in nudge.changes)
+        assert nudge.session.parts[0] == given_.parts[0], "the warm-up stays as it is"
+
+
+def test_no_nudge_calls_up_a_caution_that_was_silent():
+    who = person(level="beginner")
+    given_ = session(WARM + "Main: 6 x (1:00 combination) rest 1:00")
+    before = {caution.rule for caution in cautions(read(who, unroll(*(p.tree for p in given_.parts))))}
+    for nudge in nudges(who, given_, "aerobic-power"):
+        after = {caution.rule for caution in cautions(read(who, unroll(*(p.tree for p in nudge.session.parts))))}
+        assert after <= before
+
+
+def test_a_caution_that_a_change_can_answer_is_answered():
+    cold = nudges(club_boxer(), session("Main: 6 x (10 all out) rest 2:00"), "sprint-power")
+    assert "warm-up" in {rule for nudge in cold for rule in nudge.cures}
+    one_sided = nudges(club_boxer(), session(WARM + "Kicks: 3 x (3:00 technique bag [rk-m]) rest 1:00"), "skill")
+    assert "side" in {rule for nudge in one_sided for rule in nudge.cures}
+
+
+def test_made_so_by_the_shortest_series():
+    assert strokes(TOO_LONG, "sprint-power") < REACHED
+    found = make_it_so(club_boxer(), TOO_LONG, "sprint-power")
+    assert found.reached
+    assert found.steps == ("0:05 shorter all out",) * len(found.steps)
+    assert strokes(found.session, "sprint-power") >= REACHED
+    single = nudges(club_boxer(), TOO_LONG, "sprint-power")
+    assert (len(found.steps) > 1) == all(nudge.strokes < REACHED for nudge in single), "no step too many"
+
+
+def test_where_none_can_it_says_so_and_comes_as_near_as_it_gets():
+    found = make_it_so(club_boxer(), session("Main: 3 x (3:00 technique) rest 1:00"), "sprint-power")
+    assert not found.reached
+    assert found.strokes < REACHED
+
+
+def test_what_is_on_target_needs_no_step():
+    given_ = session(WARM + "Main: 2 x (8 x (30 all out / 30 flow)) rest 2:00")
+    found = make_it_so(club_boxer(), given_, "lactic-capacity")
+    assert (found.reached, found.steps, found.session) == (True, (), given_)
+
+
+def test_the_minutes_are_kept():
+    minutes = 30
+    assert sum(duration_s(part.tree) for part in NEARLY.parts) <= 60 * minutes
+    for nudge in nudges(club_boxer(), NEARLY, "lactic-capacity", minutes=minutes):
+        assert sum(duration_s(part.tree) for part in nudge.session.parts) <= 60 * minutes
+
+
+def test_a_session_of_rest_has_no_nudges():
+    assert nudges(club_boxer(), session("Rest: 5:00 rest"), "skill") == ()

@@ -1,0 +1,267 @@
+"""Nudges: one small change to a session, with what it would do; and the shortest series of them that reaches a purpose.
+
+The steps are our own settings: what a coach would try next.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import Any
+
+from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError, Reading, read
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.targets import TARGETS, Target
+from yoisho.judgement.verdict import Verdict, judge, measure_values, say
+from yoisho.session.clock import clock
+from yoisho.session.document import Part, Session
+from yoisho.session.interval import Interval, SessionError
+from yoisho.session.means import MEANS
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import unroll
+from yoisho.session.tree import Node, Repeat, Sequence, duration_s
+
+SAMPLE_S = 5.0
+MOST_SHOWN = 4
+LEAST_GAIN = 0.01
+"""A nudge that lifts the score by less is noise."""
+REACHED = 4
+"""Strokes from which a session trains its purpose."""
+MOST_STEPS = 4
+BEAM = 3
+"""Sessions kept from step to step."""
+LADDER = ("flow", "technique", "freestyle", "combination", "power", "all-out")
+"""Efforts from light to hard; speed stands beside power."""
+CURABLE = frozenset({"warm-up", "strike-ceiling", "side", "bag", "beginner", "youth", "fade"})
+"""Cautions that a change to the session can answer; the others are about the person or the day."""
+_FRAMES = ("warm-up", "cool-down")
+
+
+@dataclass(frozen=True)
+class Change:
+    """What a nudge does to one measure of the purpose."""
+
+    name: str
+    before: str
+    after: str
+
+
+@dataclass(frozen=True)
+class Nudge:
+    name: str
+    part: int
+    """Which part it changes."""
+    session: Session
+    score: float
+    strokes: int
+    changes: tuple[Change, ...]
+    cures: tuple[str, ...]
+    """Rules of cautions that then fall silent."""
+
+
+@dataclass(frozen=True)
+class Series:
+    """The shortest series of nudges that reaches the purpose; as near as it gets where none does."""
+
+    steps: tuple[str, ...]
+    session: Session
+    strokes: int
+    reached: bool
+
+
+def _round(seconds: int, step: int) -> int:
+    return max(step, step * round(seconds / step))
+
+
+Option = tuple[str, dict[str, Any]]
+"""A name, and the fields it changes."""
+
+
+def _of_interval(node: Interval) -> Iterator[Option]:
+    word = TEMPOS[node.tempo].word
+    if node.seconds is not None:
+        step = 1 if node.seconds < 10 else 5 if node.seconds < 60 else 15 if node.seconds < 300 else 60
+        for by in (step, -step):
+            if node.seconds + by >= step:
+                longer = "longer" if by > 0 else "shorter"
+                yield f"{clock(abs(by))} {longer} {word}", {"seconds": _round(node.seconds + by, step)}
+    elif len(node.reps) == 1:
+        by = max(1, node.reps[0] // 10)
+        for count in (by, -by):
+            if node.reps[0] + count >= 1:
+                yield (
+                    f"{abs(count)} reps {'more' if count > 0 else 'fewer'}",
+                    {"reps": (node.reps[0] + count,)},
+                )
+    if node.kind != "work":
+        return
+    if node.tempo in LADDER:
+        at = LADDER.index(node.tempo)
+        for step in (1, -1):
+            if 0 <= at + step < len(LADDER):
+                other = LADDER[at + step]
+                yield f"{TEMPOS[other].word} instead of {word}", {"tempo": other}
+    struck = node.means is None or MEANS[node.means].strikes
+    if struck and node.switch is None and node.drill is not None and node.seconds is not None:
+        yield "sides changed at half", {"switch": "half"}
+
+
+def _what(node: Repeat) -> str:
+    """A repeat of repeats is counted in sets."""
+    items = node.body.items if isinstance(node.body, Sequence) else (node.body,)
+    return "set" if any(isinstance(item, Repeat) for item in items) else "round"
+
+
+def _of_repeat(node: Repeat) -> Iterator[Option]:
+    by = max(1, round(node.count / 8))
+    for count in (by, -by):
+        if node.count + count >= 1:
+            rounds = f"{_what(node)}{'' if abs(count) == 1 else 's'}"
+            name = f"{abs(count)} {rounds} {'more' if count > 0 else 'fewer'}"
+            yield name, {"count": node.count + count}
+    pause = node.between
+    if pause is None:
+        yield "0:30 rest between", {"between": Interval(30, "rest")}
+        return
+    seconds = pause.seconds or 0
+    step = 5 if seconds < 45 else 15 if seconds < 150 else 30
+    for by in (step, -step):
+        if seconds + by >= step:
+            more = "more" if by > 0 else "less"
+            changed = replace(pause, seconds=_round(seconds + by, step))
+            yield f"{clock(step)} {more} {pause.tempo} between", {"between": changed}
+
+
+def _possible(node: Interval | Repeat, options: Iterator[Option]) -> Iterator[tuple[str, Node]]:
+    for name, change in options:
+        try:
+            yield name, replace(node, **change)
+        except SessionError:
+            continue
+
+
+def variants(node: Node) -> Iterator[tuple[str, Node]]:
+    """Every small change to a tree, named."""
+    match node:
+        case Interval():
+            yield from _possible(node, _of_interval(node))
+        case Sequence():
+            for index, item in enumerate(node.items):
+                for name, changed in variants(item):
+                    yield name, Sequence((*node.items[:index], changed, *node.items[index + 1 :]))
+        case Repeat():
+            yield from _possible(node, _of_repeat(node))
+            for name, changed in variants(node.body):
+                yield name, replace(node, body=changed)
+
+
+WARM_UP = Part(
+    "Warm-up",
+    Sequence((Interval(300, "flow", means="skip"), Interval(180, "flow", means="shadow"), Interval(60, "rest"))),
+    "warm-up",
+)
+
+
+def _candidates(session: Session) -> Iterator[tuple[str, int, Session]]:
+    parts = session.parts
+    if not any(part.purpose == "warm-up" for part in parts):
+        yield "a warm-up of 8:00 before it", 0, replace(session, parts=(WARM_UP, *parts))
+    for index, part in enumerate(parts):
+        if part.purpose in _FRAMES:
+            continue
+        for name, tree in variants(part.tree):
+            changed = (*parts[:index], replace(part, tree=tree), *parts[index + 1 :])
+            yield name, index, replace(session, parts=changed)
+
+
+class _Judge:
+    """Reads and scores sessions for one person, purpose, day and time."""
+
+    def __init__(self, who: Person, target_id: str, around: Circumstances, minutes: int | None):
+        self.who, self.around, self.minutes = who, around, minutes
+        self.target: Target = TARGETS[target_id]
+
+    def read(self, session: Session) -> Reading | None:
+        """None where it cannot be done, or not in the minutes."""
+        total_s = sum(duration_s(part.tree) for part in session.parts)
+        if self.minutes is not None and total_s > 60 * self.minutes:
+            return None
+        try:
+            return read(self.who, unroll(*(part.tree for part in session.parts)), ranges=False, sample_s=SAMPLE_S)
+        except (SessionError, NoWorkError):
+            return None
+
+    def verdict(self, reading: Reading) -> Verdict:
+        return judge(reading, self.target.id)
+
+    def rules(self, reading: Reading) -> set[str]:
+        return {caution.rule for caution in cautions(reading, self.around)}
+
+    def changes(self, before: Reading, after: Reading) -> tuple[Change, ...]:
+        was, now = measure_values(before), measure_values(after)
+        told = []
+        for measure in self.target.measures:
+            pair = say(was[measure.figure], measure.unit), say(now[measure.figure], measure.unit)
+            if pair[0] != pair[1]:
+                told.append(Change(measure.label, *pair))
+        return tuple(told)
+
+
+def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
+    """All that are possible, call up no new caution, and are better; the best first."""
+    before = judge_.read(session)
+    if before is None:
+        return []
+    score, rules = judge_.verdict(before).score, judge_.rules(before)
+    found = []
+    for name, part, changed in _candidates(session):
+        after = judge_.read(changed)
+        if after is None:
+            continue
+        spoken = judge_.rules(after)
+        verdict = judge_.verdict(after)
+        if spoken - rules or (verdict.score < score + LEAST_GAIN and not (rules - spoken) & CURABLE):
+            continue
+        if verdict.score < score - LEAST_GAIN:
+            continue
+        cured = tuple(sorted((rules - spoken) & CURABLE))
+        changes = judge_.changes(before, after)
+        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured))
+    return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
+
+
+def nudges(
+    who: Person, session: Session, target_id: str, around: Circumstances | None = None, minutes: int | None = None
+) -> tuple[Nudge, ...]:
+    """At most four small changes that serve the purpose or cure a caution, each with what it would do."""
+    found = _nudged(_Judge(who, target_id, around or Circumstances(), minutes), session)
+    return tuple(found[:MOST_SHOWN])
+
+
+def make_it_so(
+    who: Person, session: Session, target_id: str, around: Circumstances | None = None, minutes: int | None = None
+) -> Series:
+    """The shortest series of nudges after which the session trains its purpose, within the minutes."""
+    judge_ = _Judge(who, target_id, around or Circumstances(), minutes)
+    begun = judge_.read(session)
+    start = judge_.verdict(begun) if begun else None
+    best = Series((), session, start.strokes if start else 0, start is not None and start.strokes >= REACHED)
+    if best.reached or start is None:
+        return best
+    beam: list[tuple[float, Series]] = [(start.score, best)]
+    nearest = start.score
+    for _ in range(MOST_STEPS):
+        following: dict[str, tuple[float, Series]] = {}
+        for _score, series in beam:
+            for nudge in _nudged(judge_, series.session):
+                done = nudge.strokes >= REACHED
+                step = Series((*series.steps, nudge.name), nudge.session, nudge.strokes, done)
+                following.setdefault(str(nudge.session.parts), (nudge.score, step))
+        beam = sorted(following.values(), key=lambda each: each[0], reverse=True)[:BEAM]
+        if not beam:
+            break
+        if beam[0][0] > nearest:
+            nearest, best = beam[0]
+        if best.reached:
+            break
+    return best
