@@ -42,6 +42,16 @@ def bench(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
+def propose(page: Page) -> None:
+    bench(page)
+    page.get_by_role("spinbutton", name="Minutes").fill("35")
+    page.keyboard.press("Tab")
+    page.get_by_role("button", name="Propose", exact=True).click()
+    page.get_by_role("button", name="1 Put on the bench").wait_for()
+    page.mouse.move(0, 0)
+    page.wait_for_timeout(300)
+
+
 def floor_work(page: Page) -> None:
     page.get_by_role("link", name="Run Thirties and twenty-tens").click()
     page.get_by_test_id("clock").wait_for()
@@ -84,6 +94,7 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("library-schools", schools, DESK),
     ("book", book, DESK),
     ("bench", bench, DESK),
+    ("propose", propose, DESK),
     ("bench-phone", bench, PHONE),
     ("floor-work", floor_work, DESK),
     ("floor-rest", floor_rest, DESK),

@@ -219,3 +219,56 @@ def test_a_reason_points_at_its_intervals_on_the_score(bench):
     reason = verdict(bench).get_by_role("button", name=re.compile("leave the sprint store"))
     reason.hover()
     expect(bench.locator("svg rect[fill='var(--vermilion)']")).to_have_count(5)
+
+
+def test_undo_goes_on_after_a_reload(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+    bench.get_by_role("spinbutton", name="Rounds").focus()
+    bench.keyboard.press("-")
+    expect(total(bench)).to_have_text("Total 3:30")
+    bench.get_by_role("button", name="Save", exact=True).click()
+    expect(bench.get_by_role("button", name="Saved")).to_be_visible()
+    bench.get_by_role("spinbutton", name="Rounds").focus()
+    bench.keyboard.press("-")
+    expect(total(bench)).to_have_text("Total 3:00")
+    bench.reload()
+    expect(total(bench)).to_have_text("Total 3:00")
+    bench.get_by_role("button", name="Undo").click()
+    expect(total(bench)).to_have_text("Total 3:30")
+    bench.get_by_role("button", name="Redo").click()
+    expect(total(bench)).to_have_text("Total 3:00")
+
+
+def test_rows_are_moved_by_key_and_the_score_follows(inside):
+    inside.get_by_role("link", name="Thirties and twenty-tens", exact=True).click()
+    inside.locator("[data-row='4']").wait_for()
+    inside.keyboard.press("ArrowUp")
+    inside.keyboard.press("ArrowUp")
+    inside.keyboard.press("Alt+ArrowUp")
+    expect(inside.locator("[data-row='1']")).to_contain_text("30-30-30")
+    expect(inside.locator("[data-row='1']")).to_be_focused()
+    expect(inside.locator("[data-row='2']")).to_contain_text("Skill rounds")
+    inside.keyboard.press("Control+z")
+    expect(inside.locator("[data-row='1']")).to_contain_text("Skill rounds")
+
+
+def test_the_interval_under_the_cursor_is_told_with_its_strikes_by_limb(bench):
+    type_pattern(bench, "8 x (20 all out bag [1-2] / 10 rest)")
+    bench.get_by_label("Pattern").press("Escape")
+    for _ in range(7):
+        bench.keyboard.press(".")
+    told = bench.get_by_test_id("under")
+    expect(told).to_contain_text("0:35 · round 2 of 8 · all out 0:20, bag · jab, cross · about")
+    expect(told).to_contain_text(re.compile(r"strikes: left hand \d+, right hand \d+"))
+
+
+def test_the_keys_are_listed_on_a_question_mark(bench):
+    type_pattern(bench, TABATA)
+    bench.get_by_label("Pattern").press("Escape")
+    bench.keyboard.press("?")
+    keys = bench.get_by_role("dialog", name="Keys of the bench")
+    expect(keys).to_contain_text("move the row up or down")
+    bench.keyboard.press("Escape")
+    expect(keys).to_be_hidden()
+    expect(total(bench)).to_have_text("Total 4:00")

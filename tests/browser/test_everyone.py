@@ -59,6 +59,18 @@ def full_bench(page):
     page.get_by_label("Pattern").wait_for()
 
 
+def proposals(page):
+    full_bench(page)
+    page.get_by_role("button", name="Propose", exact=True).click()
+    page.get_by_role("button", name="1 Put on the bench").wait_for()
+
+
+def keys(page):
+    full_bench(page)
+    page.get_by_role("button", name="? Keys").click()
+    page.get_by_role("dialog").wait_for()
+
+
 def log(page):
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("listitem").first.wait_for()
@@ -98,6 +110,8 @@ SCREENS = [
     empty_bench,
     completing,
     full_bench,
+    proposals,
+    keys,
     log,
     method,
     floor_work,

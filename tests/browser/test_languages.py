@@ -205,3 +205,14 @@ def test_what_stands_in_the_middle_of_a_line_is_not_completed_at_its_end(bench):
     expect(pattern).to_have_value("2:00 power")
     expect(bench.get_by_text("2:00 power. In all 2:00.")).to_be_visible()
     expect(bench.get_by_role("listbox")).to_have_count(0)
+
+
+def test_the_clubs_sessions_are_searched_and_one_is_duplicated(inside):
+    search = inside.get_by_role("searchbox")
+    search.fill("dario combination")
+    expect(inside.get_by_role("listitem")).to_have_count(1)
+    search.fill("nothing of the kind")
+    expect(inside.get_by_role("heading", name="No session has all these words")).to_be_visible()
+    search.fill("four by four")
+    inside.get_by_role("button", name="Duplicate Four by four").click()
+    expect(inside.get_by_role("link", name="Four by four, copy", exact=True)).to_be_visible()

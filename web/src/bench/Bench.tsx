@@ -4,6 +4,7 @@ import { flushSync } from "react-dom";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { Refused, type Schemas } from "../api/client";
 import { people as peopleQuery, proposals as proposalsQuery, vocabulary as vocabularyQuery } from "../api/queries";
+import { Keys } from "../parts/Keys";
 import { Notice } from "../parts/Notice";
 import { useSettled } from "../parts/useSettled";
 import { type Limits, Proposals } from "../propose/Proposals";
@@ -47,6 +48,20 @@ function Opening({ sessionId }: { sessionId: number | null }) {
   }
   return <Desk sessionId={sessionId} start={start} vocabulary={vocabulary.data} people={people.data} />;
 }
+
+const KEYS: [string, string][] = [
+  ["↑ ↓", "choose a row"],
+  ["Enter, Esc", "open it, close it"],
+  ["Alt ↑, Alt ↓", "move the row up or down"],
+  ["A, D, Delete", "add a part, double it, remove it"],
+  ["Tab, + −", "next field, change its value"],
+  ["Ctrl Space", "what could come next in a line"],
+  [", .", "move the cursor of the score by 5 seconds"],
+  ["P", "let protocols be proposed; 1 to 5 takes one"],
+  ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
+  ["Ctrl S, R", "save, run"],
+  ["?", "this list"],
+];
 
 interface DeskProps {
   sessionId: number | null;
@@ -186,6 +201,12 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     addPart: () => addPart(),
     double,
     remove,
+    move: (index, by) => {
+      const part = parts[index];
+      if (!part || !parts[index + by]) return;
+      setParts(parts.toSpliced(index, 1).toSpliced(index + by, 0, part));
+      setChosen(index + by);
+    },
     undo: bench.undo,
     redo: bench.redo,
     save: () => keepIt(false),
@@ -304,6 +325,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                   open={chosen}
                   lit={litSet}
                   onOpen={(part) => choose(part, true)}
+                  wordOf={(tempo) => vocabulary.tempos.find((each) => each.id === tempo)?.word ?? tempo}
                 />
               ) : refused ? (
                 <div className="border border-[var(--rule-2)] p-4">
@@ -352,6 +374,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
               <span className="quiet hidden min-[900px]:inline">
                 ↑↓ row · Enter open · Tab next field · + − change · D double · , . cursor · Ctrl S save
               </span>
+              <Keys title="Keys of the bench" keys={KEYS} />
             </div>
           </>
         )}

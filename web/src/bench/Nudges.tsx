@@ -77,9 +77,11 @@ export function Nudges({ asked, partNames, purpose, onApply }: Props) {
   );
 }
 
+const MOST_TOLD = 3;
+
 /** What it would do to the measures of the purpose, in words. */
 function effect(nudge: Nudge): string {
-  const changes = nudge.changes.map((each) => `${each.name} ${each.before} to ${each.after}`);
+  const changes = nudge.changes.slice(0, MOST_TOLD).map((each) => `${each.name} ${each.before} to ${each.after}`);
   const cures = nudge.cures.length ? ["answers a caution"] : [];
   return [`${nudge.strokes} of 5`, ...cures, ...changes].join("; ");
 }

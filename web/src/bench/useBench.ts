@@ -4,7 +4,8 @@ import { useNavigate } from "react-router";
 import { api, need, Refused, Unreachable } from "../api/client";
 import { evaluation as evaluationQuery, retryWhileAway, session as sessionQuery } from "../api/queries";
 import { asText, type Draft, emptyDraft, forget, type Kept, keep, recall } from "./draft";
-import { begin, type History, record, redo, undo } from "./history";
+import { type History, record, redo, undo } from "./history";
+import { keepHistory, recallHistory } from "./keptHistory";
 
 export interface Bench {
   draft: Draft;
@@ -23,7 +24,7 @@ export function useDraft(
   start: Kept,
   sessionId: number | null,
 ): Bench & { saved: (revision: number) => void; revision: number | null } {
-  const [history, setHistory] = useState<History<Draft>>(() => begin(start.draft));
+  const [history, setHistory] = useState<History<Draft>>(() => recallHistory(sessionId, start.draft));
   const [savedText, setSavedText] = useState(start.savedText);
   const [revision, setRevision] = useState(start.revision);
   const [typed, setTyped] = useState(start.typed);
@@ -34,6 +35,16 @@ export function useDraft(
     if (dirty || typed) keep(sessionId, { draft, savedText, revision, typed });
     else forget(sessionId);
   }, [draft, savedText, revision, typed, dirty, sessionId]);
+
+  useEffect(() => {
+    const timer = setTimeout(() => keepHistory(sessionId, history), 300);
+    const now = () => keepHistory(sessionId, history);
+    window.addEventListener("pagehide", now);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener("pagehide", now);
+    };
+  }, [sessionId, history]);
 
   const edit = useCallback(
     (change: Partial<Draft>) => setHistory((before) => record(before, { ...before.now, ...change })),

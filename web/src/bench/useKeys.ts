@@ -9,6 +9,7 @@ interface Keys {
   addPart: () => void;
   double: (part: number) => void;
   remove: (part: number) => void;
+  move: (part: number, by: 1 | -1) => void;
   undo: () => void;
   redo: () => void;
   save: () => void;
@@ -38,7 +39,15 @@ export function useKeys(keys: Keys) {
         }
         return;
       }
-      if (event.altKey) return;
+      if (event.altKey) {
+        const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+        if (by && keys.chosen !== null && !inText) {
+          event.preventDefault();
+          flushSync(() => keys.move(keys.chosen ?? 0, by));
+          document.querySelector<HTMLButtonElement>(`[data-row="${keys.chosen + by}"]`)?.focus();
+        }
+        return;
+      }
       if (event.key === "Escape" && keys.open && keys.chosen !== null) {
         go(keys.chosen);
         return;

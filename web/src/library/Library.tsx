@@ -22,6 +22,24 @@ export function Library() {
       void client.invalidateQueries({ queryKey: ["sessions"] });
     },
   });
+  const duplicate = useMutation({
+    mutationFn: async (id: number) => {
+      const params = { path: { session_id: id } };
+      const { document, person_id, target } = await need(api.GET("/api/sessions/{session_id}", { params }));
+      const copy = { ...document, title: `${document.title.slice(0, 114)}, copy` };
+      return need(api.POST("/api/sessions", { body: { document: copy, person_id: person_id ?? null, target } }));
+    },
+    onSuccess: () => {
+      setSearch("");
+      return client.invalidateQueries({ queryKey: ["sessions"] });
+    },
+  });
+  const [search, setSearch] = useState("");
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (query.data ?? []).filter((row) => {
+    const text = [row.title, row.person, ...row.text, targets?.find((each) => each.id === row.target)?.name];
+    return words.every((word) => text.join(" ").toLowerCase().includes(word));
+  });
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the library" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
@@ -30,7 +48,17 @@ export function Library() {
           <h1>Library</h1>
           <Tabs />
         </div>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
+          <label className="label-text">
+            <span className="sr-only">Search</span>
+            <input
+              type="search"
+              className="field"
+              value={search}
+              placeholder="Search: title, person, line"
+              onChange={(event) => setSearch(event.target.value)}
+            />
+          </label>
           <Import />
           <Link className="act main" to="/bench">
             New session
@@ -46,9 +74,15 @@ export function Library() {
             Go to the bench
           </Link>
         </Notice>
+      ) : found.length === 0 ? (
+        <Notice title="No session has all these words" text="Try fewer, or look on the schools' shelf.">
+          <button type="button" className="act" onClick={() => setSearch("")}>
+            Show all
+          </button>
+        </Notice>
       ) : (
         <ul>
-          {query.data.map((row) => (
+          {found.map((row) => (
             <li
               key={row.id}
               className="grid items-center gap-x-6 gap-y-2 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_minmax(0,1.2fr)_auto]"
@@ -65,10 +99,19 @@ export function Library() {
                 </p>
               </div>
               <p className="line-clamp-2 text-[13px]">{row.text.join(" · ")}</p>
-              <div className="flex gap-2">
+              <div className="flex flex-wrap gap-2">
                 <Link className="act main" to={`/floor/${row.id}`} aria-label={`Run ${row.title}`}>
                   Run
                 </Link>
+                <button
+                  type="button"
+                  className="act"
+                  aria-label={`Duplicate ${row.title}`}
+                  disabled={duplicate.isPending}
+                  onClick={() => duplicate.mutate(row.id)}
+                >
+                  Duplicate
+                </button>
                 <a
                   className="act"
                   href={`/api/sessions/${row.id}/export`}

@@ -43,7 +43,10 @@ export function Proposals(props: Props) {
   const latest = useRef({ proposals, mainOnly, onTake, onClose });
   latest.current = { proposals, mainOnly, onTake, onClose };
   const head = useRef<HTMLHeadingElement>(null);
-  useEffect(() => head.current?.focus(), []);
+  useEffect(() => {
+    head.current?.focus({ preventScroll: true });
+    window.scrollTo(0, 0);
+  }, []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;

@@ -9,6 +9,7 @@ import { FULL_HEIGHT, STAFF } from "./ink";
 import { lanesOf } from "./lanes";
 import { folds, timeAt, xOf } from "./layout";
 import { Stave } from "./Stave";
+import { under } from "./under";
 
 interface Props {
   evaluation: Schemas["Evaluation"];
@@ -16,10 +17,12 @@ interface Props {
   open: number | null;
   lit: ReadonlySet<number>;
   onOpen: (part: number) => void;
+  /** The word of an effort. */
+  wordOf: (tempo: string) => string;
 }
 
 /** The session as a score: effort is height and ink, the stores beneath on the same time axis, one cursor for all. */
-export function Score({ evaluation, names, open, lit, onOpen }: Props) {
+export function Score({ evaluation, names, open, lit, onOpen, wordOf }: Props) {
   const patterns = useId();
   const frame = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -63,7 +66,7 @@ export function Score({ evaluation, names, open, lit, onOpen }: Props) {
   }, [move]);
 
   const at = cursor === null ? null : Math.min(cursor, evaluation.total_s);
-  const under = at === null ? undefined : evaluation.timeline.findLast((interval) => interval.start_s <= at);
+  const interval = at === null ? undefined : evaluation.timeline.findLast((interval) => interval.start_s <= at);
 
   return (
     <div ref={frame} className="relative w-full">
@@ -96,7 +99,7 @@ export function Score({ evaluation, names, open, lit, onOpen }: Props) {
               </g>
             ))}
             <Heads all={all} names={names} evaluation={evaluation} open={open} onOpen={onOpen} axis={axis} />
-            <Blocks all={all} evaluation={evaluation} staff={staff} patterns={patterns} lit={lit} under={under} />
+            <Blocks all={all} evaluation={evaluation} staff={staff} patterns={patterns} lit={lit} under={interval} />
             {lanes.map((lane, index) => (
               <Stave
                 key={lane.id}
@@ -124,6 +127,9 @@ export function Score({ evaluation, names, open, lit, onOpen }: Props) {
           </g>
         </svg>
       )}
+      <p className="quiet min-h-[17px] text-[12px] leading-[17px]" data-testid="under">
+        {interval && at !== null ? under(interval, at, wordOf) : ""}
+      </p>
     </div>
   );
 }
