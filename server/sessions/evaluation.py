@@ -18,6 +18,7 @@ from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import DocumentError, Session, from_document, to_document
 from yoisho.session.interval import SessionError
+from yoisho.session.purposes import FRAMES
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline, TimelineInterval, unroll
@@ -177,7 +178,7 @@ def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]
     reading = found.reading
     timeline = reading.timeline
     verdict = judge(reading, target)
-    main = next(part for part in found.session.parts if part.purpose not in ("warm-up", "cool-down"))
+    main = next(part for part in found.session.parts if part.purpose not in FRAMES)
     return {
         "document": to_document(found.session),
         "name": found.family.name,
@@ -214,6 +215,6 @@ def evaluate(
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         rest_s=timeline.rest_s,
-        volume=volume_out(total(volumes)),
+        volume=volume_out(reading.volume if reading else total(volumes)),
         reading=_reading_out(reading, target, around) if reading else None,
     )

@@ -17,6 +17,7 @@ from yoisho.session.clock import clock
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
+from yoisho.session.purposes import FRAMES
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
@@ -34,7 +35,6 @@ LADDER = ("flow", "technique", "freestyle", "combination", "power", "all-out")
 """Efforts from light to hard; speed stands beside power."""
 CURABLE = frozenset({"warm-up", "strike-ceiling", "side", "bag", "beginner", "youth", "fade"})
 """Cautions that a change to the session can answer; the others are about the person or the day."""
-_FRAMES = ("warm-up", "cool-down")
 
 
 @dataclass(frozen=True)
@@ -167,7 +167,7 @@ def _candidates(session: Session) -> Iterator[tuple[str, int, Session]]:
     if not any(part.purpose == "warm-up" for part in parts):
         yield "a warm-up of 8:00 before it", 0, replace(session, parts=(WARM_UP, *parts))
     for index, part in enumerate(parts):
-        if part.purpose in _FRAMES:
+        if part.purpose in FRAMES:
             continue
         for name, tree in variants(part.tree):
             changed = (*parts[:index], replace(part, tree=tree), *parts[index + 1 :])

@@ -29,6 +29,8 @@ SEEDS = 7
 SEARCHED_ON = 7
 MOST_TRIED = 32
 SAMPLE_S = 5.0
+NO_SKIPPING_FROM_YEARS = 50
+"""From here on the joints are worked instead. Own setting."""
 AT_HOME = 0.03
 """What a family is ahead by where it was made for the purpose."""
 _NEVER_PROPOSED = ("beginner", "youth", "bag", "warm-up")
@@ -86,12 +88,12 @@ def _around(main: Node, minutes: int, who: Person, kit: frozenset[str]) -> tuple
     """The main set with warm-up and cool-down by level and kit, as far as the minutes leave room."""
     parts = [Part("Main set", main)]
     if minutes >= 12:
-        easy = "skip" if "skip" in kit and who.age_years < 50 else "joint-work"
-        warm_s = 300 if minutes < 30 else 600
-        first = Interval(warm_s // 2, "flow" if easy == "skip" else "recover", means=easy)
-        warm_up = Sequence((first, Interval(warm_s // 2, "flow", means="shadow"), Interval(60, "rest")))
-        if easy != "skip":
-            warm_up = Sequence((first, Interval(300, "flow", means="shadow"), Interval(60, "rest")))
+        half_s = 150 if minutes < 30 else 300
+        if "skip" in kit and who.age_years < NO_SKIPPING_FROM_YEARS:
+            first, shadow_s = Interval(half_s, "flow", means="skip"), half_s
+        else:
+            first, shadow_s = Interval(half_s, "recover", means="joint-work"), 300
+        warm_up = Sequence((first, Interval(shadow_s, "flow", means="shadow"), Interval(60, "rest")))
         parts.insert(0, Part("Warm-up", warm_up, "warm-up"))
     if minutes >= 20:
         parts.append(Part("Cool-down", Interval(180, "recover", means="shadow"), "cool-down"))

@@ -28,6 +28,10 @@ PURPOSES: dict[str, Purpose] = {
 }
 
 
+FRAMES = ("warm-up", "cool-down")
+"""Purposes of the parts that stand around the main set."""
+
+
 def purpose_spellings() -> dict[str, str]:
     """Every spelling the shorthand reads, in lower case, and the purpose it names."""
     return {word: p.id for p in PURPOSES.values() for word in (p.word, p.id, *p.aliases)}

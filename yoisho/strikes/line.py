@@ -8,7 +8,10 @@ ValueError
 └── SessionError         a session that makes no sense
 """
 
-from typing import ClassVar
+import re
+from typing import ClassVar, TypeVar
+
+Moved = TypeVar("Moved", bound="LineError")
 
 
 class LineError(ValueError):
@@ -25,6 +28,12 @@ class LineError(ValueError):
         self.expected = expected
         self.suggestion = suggestion
         """The nearest word that would have been read, if one is near."""
+
+    def moved(self, by: int, kind: "type[Moved]") -> "Moved":
+        """The same fault in a longer text, that the line stands in so many characters from its beginning."""
+        place = self.position + by
+        message = re.sub(r"at character \d+", f"at character {place + 1}", self.message)
+        return kind(message, place, self.expected, self.suggestion)
 
     def as_dict(self) -> dict[str, object]:
         return {

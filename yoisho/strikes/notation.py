@@ -210,8 +210,7 @@ def read_drill(text: str, school_id: str = DEFAULT_SCHOOL) -> Drill:
             try:
                 combinations.append(read(piece, school_id))
             except NotationError as error:
-                place = start + error.position
-                raise NotationError(error.message, place, error.expected, error.suggestion) from error
+                raise error.moved(start, NotationError) from error
         start += len(piece) + 1
     try:
         return Drill(tuple(combinations), order, recall)

@@ -4,7 +4,7 @@ from hypothesis import strategies as st
 
 from tests.core.trees import trees
 from yoisho.session.clock import clock
-from yoisho.session.shorthand import EXAMPLE, ShorthandError, read, write
+from yoisho.session.shorthand import EXAMPLE, ShorthandError, read, read_parts, write
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Interval, Repeat, Sequence, check_size
@@ -118,3 +118,14 @@ def test_every_effort_can_be_read_by_its_word_and_all_its_other_spellings():
 
 def test_times_are_shown_as_minutes_and_seconds():
     assert [clock(s) for s in (0, 9, 60, 75.4, 3600)] == ["0:00", "0:09", "1:00", "1:15", "60:00"]
+
+
+@pytest.mark.parametrize(
+    ("reader", "text"),
+    [(read, "3:00 power [1-2 | 3-$]"), (read_parts, "Bag: 3:00 power\nPads: 3:00 power [draw 1-2 | 3-$]")],
+)
+def test_a_fault_inside_a_combination_names_its_character_in_the_whole_text(reader, text):
+    with pytest.raises(ShorthandError) as refused:
+        reader(text)
+    assert refused.value.position == text.index("$")
+    assert f"at character {text.index('$') + 1}," in refused.value.message

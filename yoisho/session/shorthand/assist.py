@@ -122,6 +122,8 @@ def complete(text: str) -> Completion:
         return _begun(text, purpose[1], [Option(p.word, "what the part is for") for p in PURPOSES.values()])
     named = re.match(r"[ \t]*[^\W\d][^:\n(\[]*(\([^)\n]*\)[ \t]*)?:(?=\s|$)", line)
     head = line[named.end() if named else 0 :]
+    if not head.strip():
+        return Completion(len(text), ())
     inside = re.search(r"\[[^\]]*$", head)
     if inside:
         word = re.search(r"[^\W\d_][\w ]*$", inside[0])
@@ -134,8 +136,6 @@ def complete(text: str) -> Completion:
         for token in going.iter_parse():
             said = _BARRED.get(token.type, set()) | (set() if token.type in _BEGINS else said)
     except UnexpectedInput:
-        return Completion(len(text), ())
-    if not head.strip():
         return Completion(len(text), ())
     accepted: set[str] = going.accepts()  # type: ignore[no-untyped-call]
     return _begun(text, begun, _options(accepted - said))

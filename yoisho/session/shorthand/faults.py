@@ -1,6 +1,8 @@
 """What is said of a line that cannot be read: where, what would be right there, and the nearest known word."""
 
 import re
+from collections.abc import Iterator
+from contextlib import contextmanager
 from difflib import get_close_matches
 
 from lark import Token, UnexpectedInput
@@ -10,6 +12,7 @@ from yoisho.session.interval import SessionError
 from yoisho.session.means import means_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
 from yoisho.session.tempo import TEMPOS, tempo_spellings
+from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.line import LineError
 from yoisho.strikes.techniques import spellings
 
@@ -25,6 +28,17 @@ class ShorthandError(LineError, SessionError):
 def at(position: int, error: ValueError) -> ShorthandError:
     text = str(error)
     return ShorthandError(text[0].upper() + text[1:] + ".", position)
+
+
+@contextmanager
+def placed(position: int) -> Iterator[None]:
+    """What makes no sense inside is said at this character; a fault that knows its own place keeps it."""
+    try:
+        yield
+    except LineError:
+        raise
+    except (SessionError, CombinationError) as error:
+        raise at(position, error) from error
 
 
 def _words() -> list[str]:

@@ -7,7 +7,7 @@ import re
 from difflib import get_close_matches
 
 from yoisho.session.document import LONGEST_NAME, MOST_PARTS, Part
-from yoisho.session.purposes import PURPOSES, purpose_spellings
+from yoisho.session.purposes import FRAMES, PURPOSES, purpose_spellings
 from yoisho.session.shorthand.faults import ShorthandError
 from yoisho.session.shorthand.reader import LONGEST_TEXT, read
 from yoisho.session.shorthand.writer import write
@@ -37,7 +37,7 @@ def _purpose(match: re.Match[str], start: int) -> str | None:
     return found
 
 
-_OWN_NAME = {word for word, purpose in purpose_spellings().items() if purpose in ("warm-up", "cool-down")}
+_OWN_NAME = {word for word, purpose in purpose_spellings().items() if purpose in FRAMES}
 """Names that state their purpose by themselves."""
 
 
@@ -72,8 +72,7 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
         try:
             parts.append(Part(name, read(body, school_id), purpose))
         except ShorthandError as error:
-            message = re.sub(r"at character \d+", f"at character {begin + error.position + 1}", error.message)
-            raise ShorthandError(message, begin + error.position, error.expected, error.suggestion) from error
+            raise error.moved(begin, ShorthandError) from error
     return tuple(parts)
 
 

@@ -11,17 +11,15 @@ from typing import Any
 
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
-from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
+from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue
 from yoisho.session.means import MEANS, means_spellings
-from yoisho.session.shorthand.faults import ShorthandError, at, explain, unknown
+from yoisho.session.shorthand.faults import ShorthandError, explain, placed, unknown
 from yoisho.session.shorthand.grammar import parser, squeezed
 from yoisho.session.shorthand.settle import Dose, Item, in_passes, of_what, settle, within_group
 from yoisho.session.tempo import tempo_spellings
 from yoisho.session.tree import MOST_REPEATS, Node, check_size, sequence
 from yoisho.strikes import notation
-from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.drill import Drill, one
-from yoisho.strikes.line import LineError
 from yoisho.strikes.schools import DEFAULT_SCHOOL
 
 LONGEST_TEXT = 20_000
@@ -75,7 +73,7 @@ class _Reader(Transformer[Token, Node]):
 
     def _modifier(self, token: Token) -> tuple[str, Any]:
         position = token.start_pos or 0
-        try:
+        with placed(position):
             match token.type:
                 case "EFFORT" | "PAUSE" | "PAUSE_FOR":
                     return "tempo", _tempos()[squeezed(re.sub(r"\s+for\s*$", "", token))]
@@ -93,21 +91,12 @@ class _Reader(Transformer[Token, Node]):
                 case _:
                     low, high = (int(number) for number in re.findall(r"\d+", token)[:2])
                     return "band", HeartBand(low, high)
-        except CombinationError as error:
-            if isinstance(error, LineError):
-                raise
-            raise at(position, error) from error
-        except ShorthandError:
-            raise
-        except SessionError as error:
-            raise at(position, error) from error
 
     def _within(self, read: Callable[[str, str], Any], text: str, position: int) -> Any:
         try:
             return read(text, self.school_id)
         except notation.NotationError as error:
-            place = position + error.position
-            raise ShorthandError(error.message, place, error.expected, error.suggestion) from error
+            raise error.moved(position, ShorthandError) from error
 
     def _drill(self, text: str, position: int) -> Drill:
         found: Drill = self._within(notation.read_drill, text, position)
@@ -121,12 +110,8 @@ class _Reader(Transformer[Token, Node]):
 
     @v_args(inline=True)
     def cue(self, word: Token, text: Token, _every: Token, dose: Dose) -> tuple[str, Any]:
-        try:
+        with placed(word.start_pos or 0):
             return "cues", RepeatingCue(text.strip('"').strip(), self._seconds(dose, word))
-        except ShorthandError:
-            raise
-        except SessionError as error:
-            raise at(word.start_pos or 0, error) from error
 
     def _seconds(self, dose: Dose | None, token: Token) -> int:
         if dose is None or dose.seconds is None:
@@ -137,10 +122,8 @@ class _Reader(Transformer[Token, Node]):
     def beat(self, number: Token, rate: Token | None = None) -> tuple[str, Any]:
         per_min = int(re.findall(r"\d+", number)[0][:6])
         strikes = {"h": 0.5, "s": 1, "d": 2}[rate[0].lower()] if rate else 1
-        try:
+        with placed(number.start_pos or 0):
             return "beat", Beat(per_min, strikes)
-        except SessionError as error:
-            raise at(number.start_pos or 0, error) from error
 
     @v_args(inline=True)
     def unknown(self, word: Token) -> None:
@@ -166,16 +149,12 @@ class _Reader(Transformer[Token, Node]):
         if "tempo" not in said:
             said["tempo"] = MEANS[said["means"]].tempo if "means" in said else "freestyle"
         counted = dose.bare and "means" in said and MEANS[said["means"]].rep_s is not None
-        try:
+        with placed(dose.position):
             if counted:
                 made = Interval(None, reps=(dose.seconds or 0,), **said)
             else:
                 made = Interval(dose.seconds, reps=dose.reps, **said)
             return in_passes(made, dose.position) if dose.strikes else made
-        except ShorthandError:
-            raise
-        except SessionError as error:
-            raise at(dose.position, error) from error
 
     def interval(self, children: list[Any]) -> Item:
         dose, *modifiers = children
@@ -208,16 +187,13 @@ class _Reader(Transformer[Token, Node]):
     def group(self, children: list[Any]) -> Item:
         node, *modifiers = children
         said = self._said(modifiers)
+        position = next((m.start_pos or 0 for m in modifiers if isinstance(m, Token)), 0)
         for name in said:
             if name not in _OF_GROUPS:
-                raise ShorthandError(
-                    f"The {_CALLED[name]} is said for each interval, inside the brackets.",
-                    next((m.start_pos or 0 for m in modifiers if isinstance(m, Token)), 0),
-                )
-        try:
+                words = f"The {_CALLED[name]} is said for each interval, inside the brackets."
+                raise ShorthandError(words, position)
+        with placed(position):
             return Item(within_group(node, said) if said else node, bracketed=True)
-        except SessionError as error:
-            raise at(next((m.start_pos or 0 for m in modifiers if isinstance(m, Token)), 0), error) from error
 
     @v_args(inline=True)
     def times(self, number: Token, _times: Token) -> Token:
@@ -228,10 +204,8 @@ class _Reader(Transformer[Token, Node]):
         tokens = [child for child in children if isinstance(child, Token)]
         late = [token for token in tokens if token.type in ("BAND", "PAIRS")]
         if late and item.node is not None:
-            try:
+            with placed(late[0].start_pos or 0):
                 item.node = within_group(item.node, self._said([*late]))
-            except SessionError as error:
-                raise at(late[0].start_pos or 0, error) from error
         for count in (token for token in tokens if token not in late):
             if len(count) > 4 or not 1 <= int(count) <= MOST_REPEATS:
                 raise ShorthandError(f"A repeat runs from 1 to 200 times, not {count}.", count.start_pos or 0)
@@ -253,12 +227,8 @@ class _Reader(Transformer[Token, Node]):
         if said == "then":
             last = next(child for child in reversed(children) if isinstance(child, Token) and child.type == "THEN")
             raise ShorthandError("Then what? A time stands behind it, such as then 1:00.", last.start_pos or 0)
-        try:
+        with placed(items[0].position):
             return sequence(settle(items, joins))
-        except ShorthandError:
-            raise
-        except SessionError as error:
-            raise at(items[0].position, error) from error
 
     def start(self, children: list[Node]) -> Node:
         return children[0]
@@ -286,14 +256,11 @@ def read(text: str, school_id: str = DEFAULT_SCHOOL) -> Node:
     if len(text) > LONGEST_TEXT:
         raise ShorthandError(f"A pattern has at most {LONGEST_TEXT} characters.", LONGEST_TEXT)
     try:
-        node: Node = parser_in(school_id).parse(text)  # type: ignore[assignment]
-        check_size(node)
+        with placed(0):
+            node: Node = parser_in(school_id).parse(text)  # type: ignore[assignment]
+            check_size(node)
     except UnexpectedInput as error:
         raise explain(text, error) from error
     except RecursionError:
         raise ShorthandError("Brackets go at most 12 deep; split the session into parts.", 0) from None
-    except ShorthandError:
-        raise
-    except SessionError as error:
-        raise at(0, error) from error
     return node

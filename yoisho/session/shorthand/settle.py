@@ -4,8 +4,8 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from yoisho.session.clock import clock
-from yoisho.session.interval import Interval, SessionError
-from yoisho.session.shorthand.faults import ShorthandError, at
+from yoisho.session.interval import Interval
+from yoisho.session.shorthand.faults import ShorthandError, placed
 from yoisho.session.tree import Node, Repeat, Sequence
 
 _HARDLY_SECONDS = 5
@@ -90,10 +90,8 @@ def settle(items: list[Item], joins: list[str]) -> list[Node]:
             assert item.dose is not None
             if join not in ("/", "then") or item.counts:
                 raise of_what(item.dose)
-            try:
+            with placed(item.position):
                 item.node = Interval(item.dose.seconds, "rest")
-            except SessionError as error:
-                raise at(item.position, error) from error
     nodes: list[Node] = []
     previous: Item | None = None
     for item, join in zip(items, joins, strict=True):
