@@ -76,6 +76,7 @@ def volume_out(volume: Volume) -> schemas.VolumeOut:
         limbs=_rounded(volume.limbs),
         levels=_rounded(volume.levels),
         strikes=volume.strikes,
+        left_share=volume.left_share,
         counted=volume.counted,
         open=volume.open,
         defences=volume.defences,

@@ -63,6 +63,8 @@ class VolumeOut(BaseModel):
     limbs: dict[Limb, float]
     levels: dict[Level, float]
     strikes: float
+    left_share: float | None
+    """Of the left side, hands and legs, 0 to 1; None where nothing is struck."""
     counted: float
     open: float
     defences: float

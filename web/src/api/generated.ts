@@ -1670,6 +1670,8 @@ export interface components {
             counted: number;
             /** Defences */
             defences: number;
+            /** Left Share */
+            left_share: number | null;
             /** Levels */
             levels: {
                 [key: string]: number;

@@ -1,13 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { flushSync } from "react-dom";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { Refused, type Schemas } from "../api/client";
-import { people as peopleQuery, proposals as proposalsQuery, vocabulary as vocabularyQuery } from "../api/queries";
+import { people as peopleQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Keys } from "../parts/Keys";
 import { Notice } from "../parts/Notice";
-import { useSettled } from "../parts/useSettled";
-import { type Limits, Proposals } from "../propose/Proposals";
+import { Proposals } from "../propose/Proposals";
+import { useProposals } from "../propose/useProposals";
 import { Score } from "../score/Score";
 import { asText, type Kept } from "./draft";
 import { Empty } from "./Empty";
@@ -16,11 +15,11 @@ import { keepHeat, recallHeat } from "./heat";
 import { Nudges } from "./Nudges";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
-import { laid, type ToLay } from "./toLay";
-import { newPart, type Part } from "./tree";
+import { laid, mainRow, type ToLay } from "./toLay";
+import { newPart } from "./tree";
 import { useDraft, useEvaluation, useSave, useStart } from "./useBench";
 import { useKeys } from "./useKeys";
-import { useTyped } from "./useTyped";
+import { useRows } from "./useRows";
 import { VerdictSheet } from "./VerdictSheet";
 
 /** Design and judgement on one screen. */
@@ -73,18 +72,18 @@ interface DeskProps {
 function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const bench = useDraft(start, sessionId);
   const { draft, edit } = bench;
-  const parts = draft.document.parts;
   const [wbgt, setWbgt] = useState(recallHeat);
   const { evaluation, away, refused, retry } = useEvaluation(draft, wbgt);
   const save = useSave(sessionId, draft, bench.revision, bench.saved);
-  const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
-  const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
   const [lit, setLit] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(
     start.savedText !== null && asText(start.draft) !== start.savedText
       ? "These changes were kept on this device and are not saved yet."
       : null,
   );
+
+  const rows = useRows(bench, start, setSaid);
+  const { parts, chosen, open, choose, typing, lay } = rows;
 
   const place = useLocation();
   const navigate = useNavigate();
@@ -96,123 +95,44 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     const next = laid(draft, lay);
     bench.setTyped(null);
     edit(next.draft);
-    setChosen(next.row);
-    setOpen(true);
+    choose(next.row, true);
     setSaid(lay.said);
     navigate(place.pathname, { replace: true, state: null });
-  }, [bench, draft, edit, navigate, place.pathname]);
+  }, [bench, draft, edit, choose, navigate, place.pathname]);
 
-  const setParts = useCallback(
-    (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
-    [edit, draft.document],
-  );
-  const setPart = useCallback(
-    (index: number, part: Part) => setParts(parts.map((each, at) => (at === index ? part : each))),
-    [setParts, parts],
-  );
-  const typedPart = bench.typed?.part ?? null;
-  const { setTyped } = bench;
-  const onRead = useCallback(
-    (part: Part) => {
-      if (typedPart !== null && parts[typedPart]) setPart(typedPart, part);
-    },
-    [typedPart, parts, setPart],
-  );
-  const current = typedPart === null ? null : (parts[typedPart] ?? null);
-  const typing = useTyped(bench.typed?.text ?? null, current, onRead);
-  const { several } = typing;
-  /** Put the several parts that the lines name in the place of the row. */
-  const lay = useCallback(() => {
-    if (!several || typedPart === null) return;
-    setTyped(null);
-    setParts(parts.toSpliced(typedPart, 1, ...several));
-    setChosen(typedPart + several.length - 1);
-    setOpen(false);
-    setSaid(`${several.length} parts laid. Ctrl Z takes them back.`);
-  }, [several, typedPart, parts, setParts, setTyped]);
-  const leftRow = typedPart !== null && (!open || chosen !== typedPart);
-  useEffect(() => {
-    if (leftRow && typing.several) lay();
-    else if (leftRow && !typing.waiting) setTyped(null);
-  }, [leftRow, typing, lay, setTyped]);
-  const choose = (index: number, nowOpen: boolean) => {
-    setChosen(index);
-    setOpen(nowOpen);
-  };
-  const addPart = (part = newPart(parts.length ? `Part ${parts.length + 1}` : "Main set")) => {
-    // At once, so that what is typed right after it falls into the new row.
-    flushSync(() => {
-      setParts([...parts, part]);
-      choose(parts.length, true);
-    });
-    document.querySelector<HTMLTextAreaElement>("[data-pattern]")?.select();
-  };
-  const double = (index: number) => {
-    const part = parts[index];
-    if (part) setParts(parts.toSpliced(index, 0, part));
-  };
-  const remove = (index: number) => {
-    bench.setTyped(null);
-    setParts(parts.toSpliced(index, 1));
-    choose(Math.max(0, index - 1), false);
-    setSaid("Removed. Ctrl Z brings it back.");
-  };
-
-  const [limits, setLimits] = useState<Limits>({ minutes: 20, means: "bag", kicks: true, most_strikes: null });
-  const [showing, setShowing] = useState(false);
-  const asked = useSettled(limits, 250);
-  const search = useQuery({
-    ...proposalsQuery({ target: draft.target, person_id: draft.personId, ...asked }),
-    enabled: showing,
-  });
-  const [found, setFound] = useState<Schemas["ProposalOut"][] | null>(null);
-  const answer = showing ? search.data : undefined;
-  if (answer && answer.proposals !== found) setFound(answer.proposals);
-  const nothing = showing && !found ? (search.error?.message ?? null) : null;
-  if (nothing) {
-    setShowing(false);
-    setSaid(nothing);
-  }
+  const proposals = useProposals({ target: draft.target, person_id: draft.personId }, setSaid);
   const take = (proposal: Schemas["ProposalOut"], mainOnly: boolean) => {
     bench.setTyped(null);
-    const main = proposal.document.parts.find((part) => part.purpose !== "warm-up" && part.purpose !== "cool-down");
-    const row = Math.max(0, mainOnly ? (chosen ?? parts.length - 1) : main ? proposal.document.parts.indexOf(main) : 0);
+    const at = mainRow(proposal.document);
+    const main = proposal.document.parts[at];
+    const row = mainOnly ? (chosen ?? parts.length - 1) : at;
     if (mainOnly && main) {
-      setParts(parts.toSpliced(row, 1, { ...main, name: parts[row]?.name || main.name }));
+      rows.setParts(parts.toSpliced(row, 1, { ...main, name: parts[row]?.name || main.name }));
     } else {
       const fresh = sessionId === null || parts.length === 0;
       const title = fresh ? proposal.document.title : draft.document.title;
       edit({ document: { ...proposal.document, title } });
     }
     choose(row, true);
-    leaveProposals();
+    proposals.close();
     setSaid(`${proposal.why} Source: ${proposal.source}. Ctrl Z brings back what was here.`);
   };
-  function leaveProposals() {
-    setShowing(false);
-    setFound(null);
-  }
 
   useKeys({
     parts: parts.length,
     chosen,
     choose,
     open,
-    addPart: () => addPart(),
-    double,
-    remove,
-    move: (index, by) => {
-      const part = parts[index];
-      if (!part || !parts[index + by]) return;
-      setParts(parts.toSpliced(index, 1).toSpliced(index + by, 0, part));
-      setChosen(index + by);
-    },
+    addPart: () => rows.add(),
+    double: rows.double,
+    remove: rows.remove,
+    move: rows.move,
     undo: bench.undo,
     redo: bench.redo,
     save: () => keepIt(false),
     run: () => runIt(),
-    propose: () => setShowing(true),
-    quiet: showing,
+    propose: proposals.open,
+    quiet: proposals.shown !== null,
   });
 
   const [wanted, setWanted] = useState<{ andRun: boolean } | null>(null);
@@ -248,10 +168,12 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       ? "Save"
       : "Saved";
   const conflict = save.error instanceof Refused && save.error.status === 409;
-  if (showing && found) {
+  const target = vocabulary.targets.find((each) => each.id === draft.target);
+  const purpose = target?.name ?? draft.target;
+  if (proposals.shown) {
     return (
       <Proposals
-        proposals={found}
+        proposals={proposals.shown}
         now={
           evaluation?.reading && parts.length
             ? {
@@ -263,15 +185,15 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
               }
             : null
         }
-        purpose={vocabulary.targets.find((target) => target.id === draft.target)?.name ?? draft.target}
+        purpose={purpose}
         person={people.find((person) => person.id === draft.personId)?.name ?? "nobody in particular"}
-        limits={limits}
+        limits={proposals.limits}
         means={vocabulary.means.filter((means) => means.struck)}
-        searching={search.isFetching || asked !== limits}
-        said={search.error?.message ?? null}
-        onLimits={setLimits}
+        searching={proposals.searching}
+        said={proposals.refused}
+        onLimits={proposals.setLimits}
         onTake={take}
-        onClose={leaveProposals}
+        onClose={proposals.close}
       />
     );
   }
@@ -282,13 +204,13 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           draft={draft}
           people={people}
           targets={vocabulary.targets}
-          minutes={limits.minutes}
-          proposing={showing && !found}
+          minutes={proposals.limits.minutes}
+          proposing={proposals.searching}
           save={{ word: saveWord, can: !save.isPending && unsaved }}
           canRun={parts.length > 0 && !save.isPending}
           onEdit={edit}
-          onMinutes={(minutes) => setLimits({ ...limits, minutes })}
-          onPropose={() => setShowing(true)}
+          onMinutes={(minutes) => proposals.setLimits({ ...proposals.limits, minutes })}
+          onPropose={proposals.open}
           onSave={() => keepIt(false)}
           onRun={runIt}
         />
@@ -297,7 +219,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           text={(conflict ? null : save.error?.message) ?? said}
           onClose={() => {
             setSaid(null);
-            leaveProposals();
+            proposals.close();
           }}
         />
         {conflict && (
@@ -311,9 +233,9 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         {parts.length === 0 ? (
           <Empty
             examples={vocabulary.examples}
-            onPropose={() => setShowing(true)}
+            onPropose={proposals.open}
             onType={addFromText}
-            onAdd={() => addPart()}
+            onAdd={() => rows.add()}
           />
         ) : (
           <>
@@ -353,14 +275,14 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                 typing={typing}
                 onTyped={bench.setTyped}
                 onChoose={choose}
-                onChange={setPart}
+                onChange={rows.setPart}
                 onLay={lay}
-                onDouble={double}
-                onRemove={remove}
+                onDouble={rows.double}
+                onRemove={rows.remove}
               />
             </div>
             <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 py-3 text-[13px]">
-              <button type="button" className="act" onClick={() => addPart()}>
+              <button type="button" className="act" onClick={() => rows.add()}>
                 <span>
                   <u>A</u>dd a part
                 </span>
@@ -399,10 +321,10 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
                 target: draft.target,
                 wbgt_c: wbgt,
                 // A quarter longer than now at the most, or as long as the coach allows.
-                minutes: Math.min(240, Math.max(limits.minutes, Math.ceil((1.25 * evaluation.total_s) / 60))),
+                minutes: Math.min(240, Math.max(proposals.limits.minutes, Math.ceil((1.25 * evaluation.total_s) / 60))),
               }}
               partNames={names}
-              purpose={vocabulary.targets.find((target) => target.id === draft.target)?.name ?? draft.target}
+              purpose={purpose}
               onApply={(document, words) => {
                 bench.setTyped(null);
                 edit({ document });
@@ -414,8 +336,7 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           <div className="p-4">
             <h2>No verdict yet</h2>
             <p className="quiet">
-              {vocabulary.targets.find((target) => target.id === draft.target)?.name}:{" "}
-              {vocabulary.targets.find((target) => target.id === draft.target)?.meaning}.
+              {purpose}: {target?.meaning}.
             </p>
           </div>
         )}
@@ -423,9 +344,8 @@ function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     </main>
   );
 
-  async function addFromText(text: string) {
-    const part = newPart("Main set");
-    addPart(part);
+  function addFromText(text: string) {
+    rows.add(newPart("Main set"));
     bench.setTyped({ part: parts.length, text });
   }
 }

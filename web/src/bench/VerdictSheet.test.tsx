@@ -22,7 +22,7 @@ function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: objec
   const evaluation = {
     work_s: 160,
     rest_s: 80,
-    volume: { limbs: {}, levels: {}, strikes: 0, counted: 0, open: 0, defences: 0, steps: 0 },
+    volume: { limbs: {}, levels: {}, strikes: 0, left_share: null, counted: 0, open: 0, defences: 0, steps: 0 },
     reading: reading && {
       figures: { kcal: { value: 60, low: 50, high: 70 } },
       verdict: {

@@ -3,10 +3,11 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api, need } from "../api/client";
 import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../api/queries";
+import { holdsAll } from "../parts/holdsAll";
 import { Notice } from "../parts/Notice";
 import { clock } from "../parts/time";
+import { Head } from "./Head";
 import { Import } from "./Import";
-import { Tabs } from "./Tabs";
 
 /** The club's own sessions. */
 export function Library() {
@@ -35,19 +36,13 @@ export function Library() {
     },
   });
   const [search, setSearch] = useState("");
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = (query.data ?? []).filter((row) => {
-    const text = [row.title, row.person, ...row.text, targets?.find((each) => each.id === row.target)?.name];
-    return words.every((word) => text.join(" ").toLowerCase().includes(word));
-  });
+  const found = (query.data ?? []).filter((row) =>
+    holdsAll(search, [row.title, row.person, ...row.text, targets?.find((each) => each.id === row.target)?.name]),
+  );
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the library" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
-      <header className="flex flex-wrap items-end justify-between gap-3 border-b border-[var(--ink)] pb-3">
-        <div>
-          <h1>Library</h1>
-          <Tabs />
-        </div>
+      <Head>
         <div className="flex flex-wrap gap-2">
           <label className="label-text">
             <span className="sr-only">Search</span>
@@ -64,7 +59,7 @@ export function Library() {
             New session
           </Link>
         </div>
-      </header>
+      </Head>
       {query.data.length === 0 ? (
         <Notice
           title="No sessions yet"

@@ -9,7 +9,7 @@ import { Notice } from "../parts/Notice";
 import { clock } from "../parts/time";
 import { SmallScore } from "../score/SmallScore";
 import { find } from "./find";
-import { Tabs } from "./Tabs";
+import { Head } from "./Head";
 
 type Protocol = Schemas["ProtocolOut"];
 type Version = Schemas["VersionOut"];
@@ -67,11 +67,7 @@ export function Schools() {
   };
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
-      <header className="flex flex-wrap items-end justify-between gap-3 border-b border-[var(--ink)] pb-3">
-        <div>
-          <h1>Library</h1>
-          <Tabs />
-        </div>
+      <Head>
         <label className="label-text w-full min-[700px]:w-[300px]">
           <span className="block pb-1">Search: a name, an effort, a means, a purpose</span>
           <input
@@ -83,7 +79,7 @@ export function Schools() {
             onChange={(event) => setSearch(event.target.value)}
           />
         </label>
-      </header>
+      </Head>
       {!protocol || !shown ? (
         <Notice
           title="No protocol has all these words"

@@ -5,13 +5,6 @@ type Volume = Schemas["VolumeOut"];
 export const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
 const LEVELS = ["head", "body", "leg"] as const;
 
-/** Share of the left side, in percent; null where nothing is struck. */
-export function leftShare(limbs: Record<string, number>): number | null {
-  const all = Object.values(limbs).reduce((sum, count) => sum + count, 0);
-  const left = (limbs["left hand"] ?? 0) + (limbs["left leg"] ?? 0);
-  return all ? Math.round((100 * left) / all) : null;
-}
-
 /** Where the strikes land and which are exact, in words. */
 export function inWords(volume: Volume, workSeconds: number): string {
   const said = LEVELS.filter((level) => volume.levels[level]).map(
@@ -19,8 +12,7 @@ export function inWords(volume: Volume, workSeconds: number): string {
   );
   if (volume.open) said.push(`${Math.round(volume.open)} left open, shared over two hands`);
   if (volume.counted) said.push(`${Math.round(volume.counted)} counted exactly`);
-  const left = leftShare(volume.limbs);
-  if (left !== null) said.push(`${left} % left`);
+  if (volume.left_share !== null) said.push(`${Math.round(100 * volume.left_share)} % left`);
   if (workSeconds) said.push(`${Math.round((60 * volume.strikes) / workSeconds)} a minute of work`);
   if (volume.defences) said.push(`${Math.round(volume.defences)} defences`);
   return said.join(", ");

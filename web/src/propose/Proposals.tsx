@@ -6,10 +6,7 @@ import { clock } from "../parts/time";
 import { SmallScore } from "../score/SmallScore";
 import { change } from "./change";
 import { type Compared, ROWS } from "./rows";
-
-export type Limits = Required<Pick<Schemas["ProposeIn"], "minutes" | "means" | "kicks">> & {
-  most_strikes: number | null;
-};
+import type { Limits } from "./useProposals";
 
 type Proposal = Schemas["ProposalOut"];
 
