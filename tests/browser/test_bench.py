@@ -272,3 +272,17 @@ def test_the_keys_are_listed_on_a_question_mark(bench):
     bench.keyboard.press("Escape")
     expect(keys).to_be_hidden()
     expect(total(bench)).to_have_text("Total 4:00")
+
+
+def test_a_line_that_cannot_be_read_yet_goes_with_its_row(inside):
+    inside.get_by_role("link", name="Four by four", exact=True).click()
+    inside.locator("[data-row='1']").click()
+    inside.get_by_label("Pattern").fill("4 x (4:00 combi")
+    expect(inside.get_by_text("Did you mean")).to_be_visible()
+    inside.get_by_label("Pattern").press("Escape")
+    inside.get_by_label("Pattern").press("Escape")
+    expect(inside.locator("[data-row='1']")).to_be_focused()
+    inside.keyboard.press("Alt+ArrowUp")
+    inside.keyboard.press("Enter")
+    expect(inside.get_by_label("Part", exact=True)).to_have_value("Long rounds")
+    expect(inside.get_by_label("Pattern")).to_have_value("4 x (4:00 combi")

@@ -80,3 +80,15 @@ def test_make_it_so_applies_the_shortest_series_and_says_when_none_can(bench):
     expect(verdict(bench).get_by_role("heading", name=re.compile("On target|Well aimed"))).to_be_visible()
     bench.get_by_role("button", name="Make it so").click()
     expect(bench.get_by_text("It trains sprint power already.")).to_be_visible()
+
+
+def test_without_a_network_the_search_waits_and_the_bench_stays_usable(bench):
+    type_pattern(bench, "8 x (20 all out / 10 rest)")
+    bench.get_by_label("Pattern").press("Escape")
+    bench.route("**/api/propose", lambda route: route.abort())
+    bench.keyboard.press("p")
+    expect(bench.get_by_role("button", name="Searching …")).to_be_visible()
+    bench.keyboard.press("d")
+    expect(bench.locator("[data-row]")).to_have_count(2)
+    bench.unroute("**/api/propose")
+    expect(ways(bench).first).to_be_visible()

@@ -43,7 +43,7 @@ export function Library() {
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <Head>
-        <div className="flex flex-wrap gap-2">
+        <div className="flex flex-wrap items-start gap-2">
           <label className="label-text">
             <span className="sr-only">Search</span>
             <input
@@ -94,7 +94,7 @@ export function Library() {
                 </p>
               </div>
               <p className="line-clamp-2 text-[13px]">{row.text.join(" · ")}</p>
-              <div className="flex flex-wrap gap-2">
+              <div className="flex flex-wrap items-start gap-2">
                 <Link className="act main" to={`/floor/${row.id}`} aria-label={`Run ${row.title}`}>
                   Run
                 </Link>
