@@ -12,11 +12,13 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
-from server.sessions.api import router as sessions
+from server.sessions.api import router as bench
+from server.sessions.kept_api import router as sessions
 
 api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, urls_namespace="api")
 api.add_router("", accounts)
 api.add_router("", roster)
+api.add_router("", bench)
 api.add_router("", sessions)
 api.add_router("", library)
 api.add_router("", combinations)

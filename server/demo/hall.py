@@ -42,6 +42,7 @@ class DemoSession:
     target: str
     parts: tuple[tuple[str, str], ...]
     runs: tuple[DemoRun, ...] = field(default=())
+    tags: tuple[str, ...] = field(default=())
 
 
 @dataclass(frozen=True)
@@ -88,17 +89,20 @@ SESSIONS = (
         (("Loosen", "4:00 joint work"), ("Flow rounds", "3 x (5:00 flow shadow switch at half) recover 1:00"),
          ("Cool-down", "3:00 recover footwork")),
         (DemoRun(5, 1.0, 3, "Talked all the way through. Good."),),
+        ("class", "joints"),
     ),
     DemoSession(
         "Six-second bursts", "Tomas Brill", "sprint-power",
         (("Warm-up", "10:00 flow; then 1:00"), ("Bursts", "10 x (6 all out) rest 1:30"), ("Cool-down", "3:00 recover")),
         (DemoRun(3, 1.0, 6, "Snap was there to the end."),),
+        ("bag", "short"),
     ),
     DemoSession(
         "Four by four", "Dario Fenn", "aerobic-power",
         (("Warm-up", "10:00 flow; then 1:00"), ("Long rounds", "4 x (4:00 combination) recover 3:00"),
          ("Cool-down", "3:00 recover")),
         (DemoRun(9, 1.0, 7, "Steady. Fourth round the best."), DemoRun(2, 0.78, 8, "Stopped in round 4, shoulder.")),
+        ("bag",),
     ),
     DemoSession(
         "Thirties and twenty-tens", "Runa Velde", "lactic-capacity",
@@ -110,5 +114,6 @@ SESSIONS = (
          ("Restore", "4:00 recover shadow")),
         (DemoRun(14, 0.9, 9, "Hip dropped from round 6, kicks became pushes."),
          DemoRun(7, 1.0, 9, "All eight this time. Left side still lazy.")),
+        ("bag", "kicks", "Thursday"),
     ),
 )  # fmt: skip

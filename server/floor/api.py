@@ -8,8 +8,8 @@ from ninja import Router, Schema
 from server.accounts.current import club
 from server.errors import Message
 from server.roster.api import core_of
-from server.sessions.api import find_session
 from server.sessions.evaluation import interval_out
+from server.sessions.kept_api import find_session
 from server.sessions.schemas import TimelineInterval
 from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.floor.cues import COUNT_IN_S, cue_schedule

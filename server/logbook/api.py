@@ -12,7 +12,7 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.floor.api import efforts_of
 from server.logbook.models import LogEntry
 from server.roster.api import core_of, find_person
-from server.sessions.api import find_session
+from server.sessions.kept_api import find_session
 from yoisho.engine.bouts import session_rpe
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.readout import NoWorkError, read

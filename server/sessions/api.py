@@ -1,35 +1,28 @@
-import json
+"""The bench: what is typed is read, drawn, simulated, judged and proposed. Nothing is kept."""
+
 from dataclasses import asdict
-from typing import Any
 
-from django.db.models import F
 from django.http import HttpRequest, HttpResponse
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
-from ninja import Body, Router, Status
-from ninja.errors import HttpError
+from ninja import Router
 
-from server.accounts.current import club, coach
-from server.accounts.models import Club
-from server.errors import Faults, FieldError, Message, not_found
+from server.accounts.current import club
+from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.sessions import schemas
 from server.sessions.circumstances import circumstances_of
 from server.sessions.evaluation import core_session, evaluate, proposal_out, unrolled
-from server.sessions.models import Session as Saved
 from yoisho.design.nudge import make_it_so, nudges
 from yoisho.design.propose import Limits, ProposalError, propose_all
 from yoisho.engine.person import Person
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
-from yoisho.session.document import Part, Session, from_document, part_to_dict, to_document
+from yoisho.session.document import Part, Session, part_to_dict, to_document
 from yoisho.session.meaning import meaning
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand import assist
 from yoisho.session.tempo import TEMPOS
-from yoisho.session.tree import duration_s
 from yoisho.strikes.schools import SCHOOLS
 
 router = Router(tags=["sessions"])
@@ -169,127 +162,3 @@ def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> dict[str, obj
         "strokes": found.strokes,
         "reached": found.reached,
     }
-
-
-def find_session(own: Club, session_id: int) -> Saved:
-    found = Saved.objects.filter(club=own, pk=session_id).first()
-    if found is None:
-        raise not_found("session")
-    return found
-
-
-def _out(saved: Saved) -> dict[str, object]:
-    return {
-        "id": saved.pk,
-        "document": saved.document,
-        "person_id": saved.person_id,
-        "target": saved.target,
-        "revision": saved.revision,
-        "saved_at": saved.saved_at.isoformat(),
-    }
-
-
-@router.get("/sessions", response=list[schemas.SessionRow], operation_id="sessions")
-def sessions(request: HttpRequest) -> list[dict[str, object]]:
-    rows = []
-    own = club(request)
-    for saved in Saved.objects.filter(club=own).select_related("person"):
-        session = from_document(saved.document)
-        rows.append(
-            {
-                "id": saved.pk,
-                "title": session.title,
-                "person": saved.person.name if saved.person else None,
-                "target": saved.target,
-                "total_s": sum(duration_s(part.tree) for part in session.parts),
-                "text": [shorthand.write(part.tree, own.school) for part in session.parts],
-                "saved_at": saved.saved_at.isoformat(),
-            }
-        )
-    return rows
-
-
-def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
-    session = core_session(body.document.model_dump())
-    unrolled(session)
-    return {
-        "document": to_document(session),
-        "person": find_person(own, body.person_id),
-        "target": body.target,
-    }
-
-
-@router.post(
-    "/sessions",
-    response={201: schemas.SessionOut, 404: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="create_session",
-)
-def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
-    user = coach(request)
-    saved = Saved.objects.create(club=user.own_club, saved_by=user, **_checked(body, user.own_club))
-    return Status(201, _out(saved))
-
-
-@router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
-def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
-    """The document as a file."""
-    saved = find_session(club(request), session_id)
-    answer = HttpResponse(json.dumps(saved.document, indent=2, ensure_ascii=False), content_type="application/json")
-    answer.headers["Content-Disposition"] = content_disposition_header(True, f"{slugify(str(saved)) or 'session'}.json")
-    return answer
-
-
-@router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, exclude_unset=True,
-             operation_id="import_session")  # fmt: skip
-def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str, object]]:
-    """A session from a document of any version, as the club's own."""
-    user = coach(request)
-    session = core_session(document)
-    unrolled(session)
-    purposes = (part.purpose for part in session.parts if part.purpose in TARGETS)
-    saved = Saved.objects.create(
-        club=user.own_club,
-        saved_by=user,
-        document=to_document(session),
-        target=next(purposes, "lactic-capacity"),
-    )
-    return Status(201, _out(saved))
-
-
-@router.get(
-    "/sessions/{session_id}",
-    response={200: schemas.SessionOut, 404: Message},
-    exclude_unset=True,
-    operation_id="get_session",
-)
-def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
-    return _out(find_session(club(request), session_id))
-
-
-@router.put(
-    "/sessions/{session_id}",
-    response={200: schemas.SessionOut, 404: Message, 409: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="save_session",
-)
-def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn) -> dict[str, object]:
-    user = coach(request)
-    saved = find_session(user.own_club, session_id)
-    changes = _checked(body, user.own_club)
-    for name, value in changes.items():
-        setattr(saved, name, value)
-    saved.saved_by = user
-    expected = body.revision if body.revision is not None else saved.revision
-    taken = Saved.objects.filter(pk=saved.pk, revision=expected).update(revision=F("revision") + 1)
-    if not taken:
-        raise HttpError(409, "This session was saved elsewhere since you opened it. Save yours as a copy, or reload.")
-    saved.revision = expected + 1
-    saved.save()
-    return _out(saved)
-
-
-@router.delete("/sessions/{session_id}", response={204: None, 404: Message}, operation_id="delete_session")
-def delete_session(request: HttpRequest, session_id: int) -> Status[None]:
-    find_session(club(request), session_id).delete()
-    return Status(204, None)

@@ -11,6 +11,7 @@ class Session(models.Model):
     person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="sessions")
     target = models.CharField(max_length=40)
     document = models.JSONField()
+    tags = models.JSONField(default=list)
     revision = models.PositiveIntegerField(default=1)
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)
@@ -21,3 +22,23 @@ class Session(models.Model):
 
     def __str__(self) -> str:
         return str(self.document.get("title"))
+
+
+class Version(models.Model):
+    """One state in the history of a session: who saved it and when."""
+
+    session = models.ForeignKey(Session, on_delete=models.CASCADE, related_name="versions")
+    revision = models.PositiveIntegerField()
+    document = models.JSONField()
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True)
+    target = models.CharField(max_length=40)
+    tags = models.JSONField(default=list)
+    by_itself = models.BooleanField(default=False)
+    """Saved by the app while the coach worked; later saves of the same sitting take its place."""
+    begun_at = models.DateTimeField()
+    """The first save of the sitting."""
+    saved_at = models.DateTimeField()
+    saved_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True)
+
+    class Meta:
+        ordering = ("-revision",)

@@ -272,21 +272,50 @@ class SeriesOut(BaseModel):
     reached: bool
 
 
-class SessionIn(BaseModel):
+Tag = Annotated[str, Field(min_length=1, max_length=30)]
+
+
+class SessionState(BaseModel):
     document: SessionDocument
     person_id: int | None = None
     target: TargetId
+    tags: Annotated[list[Tag], Field(max_length=12)] = []
+
+
+class SessionIn(SessionState):
     revision: int | None = None
     """The revision the edit began from; leave out for a new session."""
+    by_itself: bool = False
+    """Saved by the app while the coach works, not by a key."""
 
 
-class SessionOut(BaseModel):
+class SessionOut(SessionState):
     id: int
-    document: SessionDocument
-    person_id: int | None
-    target: TargetId
     revision: int
     saved_at: str
+
+
+class VersionOut(SessionState):
+    """One state in the history of a session."""
+
+    revision: int
+    saved_at: str
+    saved_by: str | None
+    by_itself: bool
+    total_s: int
+    text: list[str]
+
+
+class MergeIn(BaseModel):
+    base: SessionState
+    """What both edits began from."""
+    mine: SessionState
+    theirs: SessionState
+
+
+class MergeOut(SessionState):
+    notes: list[str]
+    """What both had changed, and what was done about it."""
 
 
 class SessionRow(BaseModel):
@@ -294,6 +323,7 @@ class SessionRow(BaseModel):
     title: str
     person: str | None
     target: TargetId
+    tags: list[str]
     total_s: int
     text: list[str]
     saved_at: str

@@ -240,6 +240,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Sessions
+         * @description Two edits of one session brought together.
+         */
+        post: operations["merge_sessions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/method": {
         parameters: {
             query?: never;
@@ -500,6 +520,26 @@ export interface paths {
         };
         /** Run Plan */
         get: operations["run_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description The history of a session, the latest first: who saved what, and when.
+         */
+        get: operations["versions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1032,6 +1072,30 @@ export interface components {
             /** Struck */
             struck: boolean;
         };
+        /** MergeIn */
+        MergeIn: {
+            base: components["schemas"]["SessionState"];
+            mine: components["schemas"]["SessionState"];
+            theirs: components["schemas"]["SessionState"];
+        };
+        /** MergeOut */
+        MergeOut: {
+            document: components["schemas"]["SessionDocument"];
+            /** Notes */
+            notes: string[];
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+        };
         /** Message */
         Message: {
             /** Detail */
@@ -1418,11 +1482,21 @@ export interface components {
         };
         /** SessionIn */
         SessionIn: {
+            /**
+             * By Itself
+             * @default false
+             */
+            by_itself: boolean;
             document: components["schemas"]["SessionDocument"];
             /** Person Id */
             person_id?: number | null;
             /** Revision */
             revision?: number | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
             /**
              * Target
              * @enum {string}
@@ -1435,11 +1509,16 @@ export interface components {
             /** Id */
             id: number;
             /** Person Id */
-            person_id: number | null;
+            person_id?: number | null;
             /** Revision */
             revision: number;
             /** Saved At */
             saved_at: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
             /**
              * Target
              * @enum {string}
@@ -1454,6 +1533,8 @@ export interface components {
             person: string | null;
             /** Saved At */
             saved_at: string;
+            /** Tags */
+            tags: string[];
             /**
              * Target
              * @enum {string}
@@ -1465,6 +1546,22 @@ export interface components {
             title: string;
             /** Total S */
             total_s: number;
+        };
+        /** SessionState */
+        SessionState: {
+            document: components["schemas"]["SessionDocument"];
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
         };
         /** ShorthandIn */
         ShorthandIn: {
@@ -2176,6 +2273,39 @@ export interface operations {
             };
         };
     };
+    merge_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     method: {
         parameters: {
             query?: never;
@@ -2717,6 +2847,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
                 };
             };
             /** @description Not Found */

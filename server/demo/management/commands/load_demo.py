@@ -17,7 +17,7 @@ from server.floor.api import efforts_of
 from server.logbook.api import expectation
 from server.logbook.models import LogEntry
 from server.roster.models import Person
-from server.sessions.models import Session
+from server.sessions.models import Session, Version
 from yoisho.engine.bouts import session_rpe
 from yoisho.session import shorthand
 from yoisho.session.document import Part, drill_to_dict, to_document
@@ -65,7 +65,10 @@ def _person(club: Club, someone: hall.DemoPerson) -> Person:
 def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
     core = CoreSession(planned.title, tuple(Part(name, shorthand.read(text)) for name, text in planned.parts))
     document = to_document(core)
-    saved = Session.objects.create(club=club, person=person, target=planned.target, document=document, saved_by=coach)
+    state = {"person": person, "target": planned.target, "document": document, "tags": list(planned.tags)}
+    saved = Session.objects.create(club=club, saved_by=coach, **state)
+    begun = timezone.now() - timedelta(days=20)
+    Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
     timeline = unroll(*(part.tree for part in core.parts))
     efforts = efforts_of(timeline)
     for run in planned.runs:

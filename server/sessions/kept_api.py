@@ -1,0 +1,234 @@
+"""The club's sessions as they are kept: saved with every version, brought together, taken out and brought in."""
+
+import json
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.utils.http import content_disposition_header
+from django.utils.text import slugify
+from ninja import Body, Router, Status
+from ninja.errors import HttpError
+
+from server.accounts.current import club, coach
+from server.accounts.models import Club, User
+from server.errors import Faults, FieldError, Message, not_found
+from server.roster.api import find_person
+from server.sessions import schemas
+from server.sessions.evaluation import core_session, unrolled
+from server.sessions.models import Session as Saved
+from server.sessions.models import Version
+from yoisho.judgement.targets import TARGETS
+from yoisho.session import shorthand
+from yoisho.session.document import from_document, to_document
+from yoisho.session.interval import SessionError
+from yoisho.session.merge import chosen, merge
+from yoisho.session.tree import duration_s
+
+router = Router(tags=["sessions"])
+
+ONE_SITTING = timedelta(minutes=5)
+"""Saves that the app makes by itself within this time are one version of the history."""
+MOST_VERSIONS_TOLD = 200
+
+
+def find_session(own: Club, session_id: int) -> Saved:
+    found = Saved.objects.filter(club=own, pk=session_id).first()
+    if found is None:
+        raise not_found("session")
+    return found
+
+
+def _out(saved: Saved) -> dict[str, object]:
+    return {
+        "id": saved.pk,
+        "document": saved.document,
+        "person_id": saved.person_id,
+        "target": saved.target,
+        "tags": saved.tags,
+        "revision": saved.revision,
+        "saved_at": saved.saved_at.isoformat(),
+    }
+
+
+@router.get("/sessions", response=list[schemas.SessionRow], operation_id="sessions")
+def sessions(request: HttpRequest) -> list[dict[str, object]]:
+    rows = []
+    own = club(request)
+    for saved in Saved.objects.filter(club=own).select_related("person"):
+        session = from_document(saved.document)
+        rows.append(
+            {
+                "id": saved.pk,
+                "title": session.title,
+                "person": saved.person.name if saved.person else None,
+                "target": saved.target,
+                "tags": saved.tags,
+                "total_s": sum(duration_s(part.tree) for part in session.parts),
+                "text": [shorthand.write(part.tree, own.school) for part in session.parts],
+                "saved_at": saved.saved_at.isoformat(),
+            }
+        )
+    return rows
+
+
+def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
+    session = core_session(body.document.model_dump())
+    unrolled(session)
+    return {
+        "document": to_document(session),
+        "person": find_person(own, body.person_id),
+        "target": body.target,
+        "tags": list(dict.fromkeys(body.tags)),
+    }
+
+
+def _keep(saved: Saved, user: User, *, by_itself: bool) -> None:
+    """Write the session as it is now into its history."""
+    now = timezone.now()
+    last = saved.versions.first()
+    state = {"document": saved.document, "person": saved.person, "target": saved.target, "tags": saved.tags}
+    state |= {"revision": saved.revision, "saved_at": now}
+    sitting = (
+        by_itself
+        and last is not None
+        and last.by_itself
+        and last.saved_by_id == user.pk
+        and now - last.begun_at < ONE_SITTING
+    )
+    if sitting and last is not None:
+        Version.objects.filter(pk=last.pk).update(**state)
+    else:
+        Version.objects.create(session=saved, saved_by=user, by_itself=by_itself, begun_at=now, **state)
+
+
+def _create(user: User, **state: object) -> Saved:
+    with transaction.atomic():
+        saved = Saved.objects.create(club=user.own_club, saved_by=user, **state)
+        _keep(saved, user, by_itself=False)
+    return saved
+
+
+@router.post(
+    "/sessions",
+    response={201: schemas.SessionOut, 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="create_session",
+)
+def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
+    user = coach(request)
+    saved = _create(user, **_checked(body, user.own_club))
+    return Status(201, _out(saved))
+
+
+@router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
+def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
+    """The document as a file."""
+    saved = find_session(club(request), session_id)
+    answer = HttpResponse(json.dumps(saved.document, indent=2, ensure_ascii=False), content_type="application/json")
+    answer.headers["Content-Disposition"] = content_disposition_header(True, f"{slugify(str(saved)) or 'session'}.json")
+    return answer
+
+
+@router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, exclude_unset=True,
+             operation_id="import_session")  # fmt: skip
+def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str, object]]:
+    """A session from a document of any version, as the club's own."""
+    user = coach(request)
+    session = core_session(document)
+    unrolled(session)
+    purposes = (part.purpose for part in session.parts if part.purpose in TARGETS)
+    saved = _create(user, document=to_document(session), target=next(purposes, "lactic-capacity"))
+    return Status(201, _out(saved))
+
+
+@router.get(
+    "/sessions/{session_id}",
+    response={200: schemas.SessionOut, 404: Message},
+    exclude_unset=True,
+    operation_id="get_session",
+)
+def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
+    return _out(find_session(club(request), session_id))
+
+
+@router.put(
+    "/sessions/{session_id}",
+    response={200: schemas.SessionOut, 404: Message, 409: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="save_session",
+)
+def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn) -> dict[str, object]:
+    user = coach(request)
+    saved = find_session(user.own_club, session_id)
+    changes = _checked(body, user.own_club)
+    with transaction.atomic():
+        saved = Saved.objects.select_for_update().get(pk=saved.pk)
+        if body.revision is not None and body.revision != saved.revision:
+            who = saved.saved_by.get_full_name() if saved.saved_by else "somebody"
+            raise HttpError(
+                409,
+                f"This session was saved elsewhere since you opened it, by {who}. Merge yours, or save it as a copy.",
+            )
+        for name, value in changes.items():
+            setattr(saved, name, value)
+        saved.saved_by = user
+        saved.revision += 1
+        saved.save()
+        _keep(saved, user, by_itself=body.by_itself)
+    return _out(saved)
+
+
+def _version_out(version: Version, school: str) -> dict[str, object]:
+    session = from_document(version.document)
+    return {
+        "revision": version.revision,
+        "saved_at": version.saved_at.isoformat(),
+        "saved_by": version.saved_by.get_full_name() if version.saved_by else None,
+        "by_itself": version.by_itself,
+        "document": to_document(session),
+        "person_id": version.person_id,
+        "target": version.target,
+        "tags": version.tags,
+        "total_s": sum(duration_s(part.tree) for part in session.parts),
+        "text": [shorthand.write(part.tree, school) for part in session.parts],
+    }
+
+
+@router.get(
+    "/sessions/{session_id}/versions",
+    response={200: list[schemas.VersionOut], 404: Message},
+    exclude_unset=True,
+    operation_id="versions",
+)
+def versions(request: HttpRequest, session_id: int) -> list[dict[str, object]]:
+    """The history of a session, the latest first: who saved what, and when."""
+    own = club(request)
+    found = find_session(own, session_id).versions.select_related("saved_by")
+    return [_version_out(version, own.school) for version in found[:MOST_VERSIONS_TOLD]]
+
+
+@router.post("/merge", response={200: schemas.MergeOut, 422: Faults}, exclude_unset=True, operation_id="merge_sessions")
+def merge_sessions(request: HttpRequest, body: schemas.MergeIn) -> dict[str, object]:
+    """Two edits of one session brought together."""
+    base, mine, theirs = (core_session(each.document.model_dump()) for each in (body.base, body.mine, body.theirs))
+    try:
+        merged = merge(base, mine, theirs)
+    except SessionError as error:
+        raise FieldError(["body", "mine", "document", "parts"], str(error), "document") from error
+    settled: dict[str, object] = {}
+    notes = list(merged.notes)
+    for name, word in (("person_id", "person"), ("target", "purpose"), ("tags", "tags")):
+        sides = (getattr(side, name) for side in (body.base, body.mine, body.theirs))
+        settled[name], both = chosen(*sides)
+        if both:
+            notes.append(f"Both changed the {word}: yours stands.")
+    return {"document": to_document(merged.session), "notes": notes, **settled}
+
+
+@router.delete("/sessions/{session_id}", response={204: None, 404: Message}, operation_id="delete_session")
+def delete_session(request: HttpRequest, session_id: int) -> Status[None]:
+    find_session(club(request), session_id).delete()
+    return Status(204, None)
