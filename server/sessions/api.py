@@ -10,9 +10,11 @@ from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.sessions import schemas
 from server.sessions.circumstances import circumstances_of
-from server.sessions.evaluation import core_session, evaluate, proposal_out, unrolled
+from server.sessions.evaluation import core_session, evaluate, proposal_out, scaled_out, unrolled
+from yoisho.design.families import NEEDED_KIT
 from yoisho.design.nudge import make_it_so, nudges
 from yoisho.design.propose import Limits, ProposalError, propose_all
+from yoisho.design.scale import ScaleError, convert, scale, three_of
 from yoisho.engine.person import Person
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
@@ -21,6 +23,7 @@ from yoisho.session.document import Part, Session, part_to_dict, to_document
 from yoisho.session.meaning import meaning
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
+from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import assist
 from yoisho.session.tempo import TEMPOS
 from yoisho.strikes.schools import SCHOOLS
@@ -42,6 +45,8 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
         purposes=[schemas.Named(id=p.id, name=p.word) for p in PURPOSES.values()],
         means=[schemas.MeansOut(id=m.id, name=m.word, struck=m.strikes) for m in MEANS.values()],
         schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
+        rules=[schemas.RulesOut(id=r.id, name=r.name, text=r.text) for r in RULE_SETS.values()],
+        kit=[schemas.Named(id=each, name=MEANS[each].word) for each in NEEDED_KIT],
         tempos=[
             schemas.TempoOut(
                 id=tempo.id,
@@ -112,11 +117,52 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> dict[str, 
     own = club(request)
     who = core_of(find_person(own, body.person_id))
     try:
-        limits = Limits(body.minutes, body.means, kicks=body.kicks, most_strikes=body.most_strikes)
+        limits = Limits(
+            body.minutes,
+            body.means,
+            kit=frozenset(MEANS) - set(body.missing),
+            kicks=body.kicks,
+            most_strikes=body.most_strikes,
+            avoid=frozenset(body.avoid),
+            level=body.level,
+            rule_set=body.rule_set,
+        )
         found = propose_all(who, body.target, limits)
     except ProposalError as error:
         raise FieldError(["body", "minutes"], str(error), "proposal") from error
     return {"proposals": [proposal_out(each, body.target, own.school) for each in found]}
+
+
+@router.post(
+    "/scale",
+    response={200: list[schemas.ScaledOut], 404: Message, 422: Faults},
+    exclude_unset=True,
+    operation_id="scale_session",
+)
+def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> list[dict[str, object]]:
+    """The session for other people, or under other rules, with its effect kept as near as it goes."""
+    own = club(request)
+    saved_who = find_person(own, body.person_id)
+    who, around = core_of(saved_who), circumstances_of(saved_who, None)
+    session = core_session(body.document.model_dump())
+    unrolled(session)
+    try:
+        if body.rule_set is not None:
+            found = convert(session, who, body.rule_set, around)
+            name = {"name": RULE_SETS[body.rule_set].name, "role": "", "person_id": body.person_id}
+            return [{**scaled_out(found, body.target, own.school), **name}]
+        if not body.to:
+            raise ScaleError("say whom it is to be scaled for, or to which rules converted")
+        people = [person for each in dict.fromkeys(body.to) if (person := find_person(own, each))]
+        answers = []
+        for role, index in three_of([core_of(each) for each in people]).items():
+            saved = people[index]
+            found = scale(session, who, core_of(saved), circumstances_of(saved, None))
+            name = {"name": saved.name, "role": role, "person_id": saved.pk}
+            answers.append({**scaled_out(found, body.target, own.school), **name})
+        return answers
+    except ScaleError as error:
+        raise FieldError(["body", "document"], f"{str(error)[0].upper()}{str(error)[1:]}.", "scale") from error
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:

@@ -10,6 +10,7 @@ from server.errors import FieldError
 from server.sessions import schemas
 from server.sessions.document_schema import SessionDocument
 from yoisho.design.propose import Proposal
+from yoisho.design.scale import Scaled
 from yoisho.engine import readout
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
@@ -175,19 +176,14 @@ def blocks_out(timeline: Timeline) -> list[schemas.Block]:
     return [schemas.Block(seconds=i.seconds, demand_frac=round(i.demand_frac, 2)) for i in timeline.intervals]
 
 
-def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]:
-    reading = found.reading
+def drawn(session: Session, reading: readout.Reading, target: str, school: str) -> dict[str, object]:
+    """A session as it stands in a column beside others."""
     timeline = reading.timeline
     verdict = judge(reading, target)
-    main = next(part for part in found.session.parts if part.purpose not in FRAMES)
+    mains = [part for part in session.parts if part.purpose not in FRAMES] or session.parts
     return {
-        "document": to_document(found.session),
-        "name": found.family.name,
-        "school": found.family.school,
-        "why": found.why,
-        "source": found.family.source,
-        "tradeoff": found.tradeoff,
-        "text": write(main.tree, school),
+        "document": to_document(session),
+        "text": "; ".join(write(part.tree, school) for part in mains),
         "strokes": verdict.strokes,
         "grade": verdict.grade,
         "sentence": verdict.sentence,
@@ -196,6 +192,26 @@ def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]
         "work_s": timeline.work_s,
         "blocks": blocks_out(timeline),
         "traces": _traces(reading.traces, with_heart=reading.heart_holds),
+    }
+
+
+def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]:
+    return {
+        **drawn(found.session, found.reading, target, school),
+        "name": found.family.name,
+        "school": found.family.school,
+        "why": found.why,
+        "source": found.family.source,
+        "tradeoff": found.tradeoff,
+    }
+
+
+def scaled_out(found: Scaled, target: str, school: str) -> dict[str, object]:
+    return {
+        **drawn(found.session, found.reading, target, school),
+        "steps": list(found.steps),
+        "effect": [asdict(each) for each in found.effect],
+        "same": found.same,
     }
 
 

@@ -5,15 +5,21 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias
 from pydantic import BaseModel, Field, StrictInt
 
 from server.sessions.document_schema import Part, SessionDocument, TempoId
+from yoisho.engine.person import Level as CoachedLevel
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.means import MEANS
+from yoisho.session.rules import RULE_SETS
 from yoisho.strikes.counts import Limb
 from yoisho.strikes.techniques import Level
 
 if TYPE_CHECKING:
     TargetId: TypeAlias = str
     StruckId: TypeAlias = str
+    MeansId: TypeAlias = str
+    RulesId: TypeAlias = str
 else:
+    MeansId = Literal[tuple(MEANS)]
+    RulesId = Literal[tuple(RULE_SETS)]
     TargetId = Literal[tuple(TARGETS)]
     StruckId = Literal[tuple(means.id for means in MEANS.values() if means.strikes)]
 
@@ -212,16 +218,18 @@ class ProposeIn(BaseModel):
     """What strikes land on."""
     kicks: bool = True
     most_strikes: Annotated[StrictInt, Field(ge=1, le=20_000)] | None = None
+    missing: list[MeansId] = []
+    """Kit that is not at hand."""
+    avoid: list[TempoId] = []
+    level: CoachedLevel | None = None
+    """Whose ceilings hold; the person's own where it is left out."""
+    rule_set: RulesId | None = None
 
 
-class ProposalOut(BaseModel):
+class Drawn(BaseModel):
+    """A session worked out for somebody, as it stands in a column."""
+
     document: SessionDocument
-    name: str
-    school: str
-    why: str
-    source: str
-    tradeoff: str
-    """What it costs and gains beside the others."""
     text: str
     """The main set, as the club writes it."""
     strokes: int
@@ -232,6 +240,47 @@ class ProposalOut(BaseModel):
     work_s: int
     blocks: list[Block]
     traces: Traces
+
+
+class ProposalOut(Drawn):
+    name: str
+    school: str
+    why: str
+    source: str
+    tradeoff: str
+    """What it costs and gains beside the others."""
+
+
+class ScaleIn(BaseModel):
+    document: SessionDocument
+    person_id: int | None = None
+    """Whom the session is for now."""
+    target: TargetId
+    to: Annotated[list[int], Field(max_length=200)] = []
+    """Whom it is scaled for; of more than two the weakest, the middle and the strongest."""
+    rule_set: RulesId | None = None
+    """Or the rules it is converted to, for the same person."""
+
+
+class EffectOut(BaseModel):
+    """One figure of the effect, before and after."""
+
+    name: str
+    before: str
+    after: str
+    kept: bool
+
+
+class ScaledOut(Drawn):
+    name: str
+    """Of the person, or of the rules."""
+    role: Literal["", "weakest", "middle", "strongest"]
+    person_id: int | None
+    steps: list[str]
+    """The changes made; none where it fits as it is."""
+    effect: list[EffectOut]
+    same: bool
+    """Whether the effect is kept."""
 
 
 class ProposeOut(BaseModel):
@@ -355,6 +404,11 @@ class MeansOut(Named):
     """Whether strikes land on it."""
 
 
+class RulesOut(Named):
+    text: str
+    """Rounds and rests."""
+
+
 class Vocabulary(BaseModel):
     tempos: list[TempoOut]
     targets: list[TargetOut]
@@ -363,4 +417,7 @@ class Vocabulary(BaseModel):
     means: list[MeansOut]
     schools: list[Named]
     """Of numbers beyond six."""
+    rules: list[RulesOut]
+    kit: list[Named]
+    """What some proposals need, and a club may not have."""
     examples: list[str]

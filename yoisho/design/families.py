@@ -233,7 +233,7 @@ FAMILIES: tuple[Family, ...] = (
         "two-on-two-off", "2-on / 2-off", "gym",
         "Two minutes on the bag, one in each stance, then two off it: half the class on half the bags.", _COMMON,
         {"tempo": ("flow", "technique", "combination"), "off": ("flow", "combination"), "rounds": _ROUNDS},
-        _two_on_two_off, home=("aerobic-base",),
+        _two_on_two_off, needs=frozenset({"skip"}), home=("aerobic-base",),
     ),
     Family(
         "rep-rounds", "Rep rounds", "hall",
@@ -266,3 +266,6 @@ FAMILIES: tuple[Family, ...] = (
         {"minutes": tuple(range(4, 61, 2))}, _flow, home=("aerobic-base",),
     ),
 )  # fmt: skip
+
+NEEDED_KIT: tuple[str, ...] = tuple(sorted(frozenset[str]().union(*(family.needs for family in FAMILIES))))
+"""Means that some family cannot do without."""

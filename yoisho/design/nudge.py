@@ -162,9 +162,10 @@ WARM_UP = Part(
 )
 
 
-def _candidates(session: Session) -> Iterator[tuple[str, int, Session]]:
+def candidates(session: Session, *, warm_up: bool = True) -> Iterator[tuple[str, int, Session]]:
+    """Every small change to the main parts, named, with its part; with `warm_up`, one before a session without."""
     parts = session.parts
-    if not any(part.purpose == "warm-up" for part in parts):
+    if warm_up and not any(part.purpose == "warm-up" for part in parts):
         yield "a warm-up of 8:00 before it", 0, replace(session, parts=(WARM_UP, *parts))
     for index, part in enumerate(parts):
         if part.purpose in FRAMES:
@@ -214,7 +215,7 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
         return []
     score, rules = judge_.verdict(before).score, judge_.rules(before)
     found = []
-    for name, part, changed in _candidates(session):
+    for name, part, changed in candidates(session):
         after = judge_.read(changed)
         if after is None:
             continue

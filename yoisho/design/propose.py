@@ -7,7 +7,7 @@ from math import log1p
 from yoisho.design.families import FAMILIES, Family, Knobs
 from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
-from yoisho.engine.person import Person
+from yoisho.engine.person import Level, Person
 from yoisho.engine.readout import Reading, read
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
@@ -15,6 +15,8 @@ from yoisho.judgement.verdict import judge, measure_values, score
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
+from yoisho.session.rules import RULE_SETS
+from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 
@@ -52,6 +54,12 @@ class Limits:
     kicks: bool = True
     most_strikes: int | None = None
     """In the whole session."""
+    avoid: frozenset[str] = frozenset()
+    """Efforts that must not come, such as power for a sore hand."""
+    level: Level | None = None
+    """Whose ceilings hold; None for the person's own."""
+    rule_set: str | None = None
+    """Whose rounds are rehearsed; None for the person's own."""
 
     def __post_init__(self) -> None:
         if not SHORTEST_MINUTES <= self.minutes <= LONGEST_MINUTES:
@@ -60,6 +68,14 @@ class Limits:
             raise ProposalError(f"strikes do not land on '{self.means}'; say a bag, pads or shadow")
         if self.most_strikes is not None and self.most_strikes < 1:
             raise ProposalError("a ceiling of strikes is at least 1; leave it out for none")
+        if unknown := self.avoid - set(TEMPOS):
+            raise ProposalError(f"no effort is called '{min(unknown)}'; there are {', '.join(TEMPOS)}")
+        if self.rule_set is not None and self.rule_set not in RULE_SETS:
+            raise ProposalError(f"no rule set is called '{self.rule_set}'; there are {', '.join(RULE_SETS)}")
+
+    def holding_for(self, who: Person) -> Person:
+        """The person with the level and the rules that were asked for."""
+        return replace(who, level=self.level or who.level, rule_set=self.rule_set or who.rule_set)
 
 
 @dataclass(frozen=True)
@@ -133,6 +149,8 @@ class _Bench:
         return score(self.target, measure_values(reading)) + 0.02 * used + at_home
 
     def allowed(self, family: Family, reading: Reading) -> bool:
+        if any(interval.tempo in self.limits.avoid for interval in reading.timeline.intervals):
+            return False
         most = self.limits.most_strikes
         if most is not None and reading.figures["strikes"].value > most:
             return False
@@ -153,7 +171,7 @@ def propose_all(who: Person, target_id: str, limits: Limits) -> tuple[Proposal, 
     """
     if target_id not in TARGETS:
         raise ProposalError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
-    bench = _Bench(who, target_id, limits)
+    bench = _Bench(limits.holding_for(who), target_id, limits)
     searches = [
         Search(family, partial(bench.score, family))
         for family in FAMILIES

@@ -434,6 +434,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Session
+         * @description The session for other people, or under other rules, with its effect kept as near as it goes.
+         */
+        post: operations["scale_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions": {
         parameters: {
             query?: never;
@@ -766,6 +786,20 @@ export interface components {
             /** Text */
             text: string;
             whole: components["schemas"]["CombinationOut"];
+        };
+        /**
+         * EffectOut
+         * @description One figure of the effect, before and after.
+         */
+        EffectOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Kept */
+            kept: boolean;
+            /** Name */
+            name: string;
         };
         /** Effort */
         Effort: {
@@ -1252,10 +1286,17 @@ export interface components {
         /** ProposeIn */
         ProposeIn: {
             /**
+             * Avoid
+             * @default []
+             */
+            avoid: ("rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out")[];
+            /**
              * Kicks
              * @default true
              */
             kicks: boolean;
+            /** Level */
+            level?: ("beginner" | "club" | "fighter") | null;
             /**
              * Means
              * @default bag
@@ -1264,10 +1305,17 @@ export interface components {
             means: "bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner";
             /** Minutes */
             minutes: number;
+            /**
+             * Missing
+             * @default []
+             */
+            missing: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing")[];
             /** Most Strikes */
             most_strikes?: number | null;
             /** Person Id */
             person_id?: number | null;
+            /** Rule Set */
+            rule_set?: ("boxing-amateur" | "boxing-junior" | "boxing-pro-6" | "boxing-pro-12" | "boxing-pro-women" | "kickboxing-full-rules" | "kickboxing-amateur" | "muay-thai-pro" | "muay-thai-amateur" | "mma-pro" | "mma-title" | "mma-amateur" | "taekwondo" | "sanda") | null;
             /**
              * Target
              * @enum {string}
@@ -1392,6 +1440,15 @@ export interface components {
             /** Turn */
             turn: number;
         };
+        /** RulesOut */
+        RulesOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
         /** RunPlan */
         RunPlan: {
             /** Count In S */
@@ -1418,6 +1475,62 @@ export interface components {
             title: string;
             /** Total S */
             total_s: number;
+            /** Work S */
+            work_s: number;
+        };
+        /** ScaleIn */
+        ScaleIn: {
+            document: components["schemas"]["SessionDocument"];
+            /** Person Id */
+            person_id?: number | null;
+            /** Rule Set */
+            rule_set?: ("boxing-amateur" | "boxing-junior" | "boxing-pro-6" | "boxing-pro-12" | "boxing-pro-women" | "kickboxing-full-rules" | "kickboxing-amateur" | "muay-thai-pro" | "muay-thai-amateur" | "mma-pro" | "mma-title" | "mma-amateur" | "taekwondo" | "sanda") | null;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            /**
+             * To
+             * @default []
+             */
+            to: number[];
+        };
+        /** ScaledOut */
+        ScaledOut: {
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            document: components["schemas"]["SessionDocument"];
+            /** Effect */
+            effect: components["schemas"]["EffectOut"][];
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Grade */
+            grade: string;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number | null;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "" | "weakest" | "middle" | "strongest";
+            /** Same */
+            same: boolean;
+            /** Sentence */
+            sentence: string;
+            /** Steps */
+            steps: string[];
+            /** Strokes */
+            strokes: number;
+            /** Text */
+            text: string;
+            /** Total S */
+            total_s: number;
+            traces: components["schemas"]["Traces"];
             /** Work S */
             work_s: number;
         };
@@ -1747,10 +1860,14 @@ export interface components {
         Vocabulary: {
             /** Examples */
             examples: string[];
+            /** Kit */
+            kit: components["schemas"]["Named"][];
             /** Means */
             means: components["schemas"]["MeansOut"][];
             /** Purposes */
             purposes: components["schemas"]["Named"][];
+            /** Rules */
+            rules: components["schemas"]["RulesOut"][];
             /** Schools */
             schools: components["schemas"]["Named"][];
             /** Targets */
@@ -2568,6 +2685,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    scale_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaledOut"][];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,138 @@
+"""A session for somebody else, or under other rules: what it does stays, what is done changes."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
+from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, three_of
+from yoisho.engine.person import person
+from yoisho.engine.readout import read
+from yoisho.session.document import Part, Session
+from yoisho.session.rules import RULE_SETS
+from yoisho.session.shorthand import read as line
+from yoisho.session.shorthand import read_parts, write
+from yoisho.session.timeline import unroll
+from yoisho.session.tree import duration_s
+
+FIGHTER = person(level="fighter", sex="male", age_years=24, mass_kg=70, vo2max_ml_kg_min=60)
+CLUB = person(level="club", sex="male", age_years=31, mass_kg=70)
+OLDER = person(level="beginner", sex="female", age_years=58, mass_kg=68)
+WARM = "Warm-up: 10:00 flow; then 1:00\n"
+
+
+def session(text: str) -> Session:
+    return Session("Thursday", read_parts(WARM + text))
+
+
+def reading(who, of: Session):
+    return read(who, unroll(*(part.tree for part in of.parts)), ranges=False)
+
+
+ROUNDS = session("Main: 6 x (30 technique, 30 speed, 30 power) rest 1:00")
+LONG_HARD = session("Main: 3 x 3:00 power rest 0:30")
+
+
+@pytest.mark.parametrize("of", [ROUNDS, LONG_HARD], ids=["thirties", "power rounds"])
+@pytest.mark.parametrize("to", [CLUB, OLDER], ids=["club", "older"])
+def test_scaling_never_ends_further_from_the_effect_than_it_began(of, to):
+    before = reading(FIGHTER, of)
+    scaled = scale(of, FIGHTER, to)
+    assert scaled.distance <= distance(before, reading(to, of)) + 0.05
+    assert scaled.same
+    assert len(scaled.effect) == len(EFFECT)
+
+
+def test_the_same_person_gets_the_session_as_it_is():
+    scaled = scale(ROUNDS, FIGHTER, FIGHTER)
+    assert scaled.session == ROUNDS
+    assert scaled.steps == ()
+    assert all(each.kept for each in scaled.effect)
+
+
+def test_what_is_far_from_the_effect_is_changed_and_each_change_is_named():
+    scaled = scale(ROUNDS, FIGHTER, OLDER)
+    assert scaled.steps
+    assert scaled.session.parts[0] == ROUNDS.parts[0], "the warm-up stays"
+    assert scaled.session.parts[1] != ROUNDS.parts[1]
+
+
+@pytest.mark.parametrize("rules", RULE_SETS.values(), ids=lambda rules: rules.id)
+def test_converted_rounds_and_rests_are_those_of_the_rules(rules):
+    converted = convert(ROUNDS, FIGHTER, rules.id).session
+    found = places(converted)
+    assert len(found) == 1
+    assert keeps_rules(converted, found, rules)
+    assert duration_s(at(converted.parts[1].tree, (*found[0].path, "body"))) == rules.round_s
+
+
+def test_two_minute_rounds_keep_the_effect_of_three_minute_rounds_by_their_number():
+    boxing = session("Main: 3 x 3:00 combination rest 1:00")
+    converted = convert(boxing, FIGHTER, "kickboxing-amateur")
+    assert converted.distance < SAME
+    assert write(converted.session.parts[1].tree).startswith(("4 ×", "5 ×"))
+
+
+def test_a_session_without_rounds_says_so():
+    with pytest.raises(ScaleError, match="no rounds here"):
+        convert(session("Main: 20:00 flow"), FIGHTER, "mma-pro")
+
+
+def test_rounds_of_reps_have_no_clock_to_fit():
+    with pytest.raises(ScaleError, match="no clock to fit"):
+        convert(session("Main: 4 x (100 reps combination) rest 1:00"), FIGHTER, "mma-pro")
+
+
+def test_no_such_rules_and_no_effort_are_named():
+    with pytest.raises(ScaleError, match="boxing-amateur"):
+        convert(ROUNDS, FIGHTER, "pillow-fight")
+    with pytest.raises(ScaleError, match="no effort"):
+        scale(Session("Empty", ()), FIGHTER, CLUB)
+
+
+def test_short_tens_are_a_drill_and_not_rounds():
+    assert places(session("Main: 8 x (20 all out) rest 0:10")) == ()
+    [found] = places(session("Main: 3 x (6 x (20 all out, 10 rest)) rest 1:00"))
+    assert found.part == 1
+
+
+@pytest.mark.parametrize(
+    ("content", "seconds", "fitted"),
+    [
+        ("3:00 technique", 120, "2:00 technique"),
+        ("(30 technique, 30 speed, 30 power)", 120, "40 technique, 40 speed, 40 power"),
+        ("6 x (20 all out, 10 rest)", 120, "4 × (20 all out, 10 rest)"),
+        ("5 x (20 all out, 10 rest)", 130, "4 × (20 all out, 10 rest), 10 recover"),
+        ("4 x (2:00 power, 1:00 flow)", 120, "1:20 power, 40 flow"),
+    ],
+)
+def test_a_round_is_fitted_by_proportion_and_repeats_by_number(content, seconds, fitted):
+    assert write(fit(line(content), seconds)) == fitted
+
+
+@given(st.lists(st.integers(5, 300), min_size=2, max_size=6), st.sampled_from((120, 180, 300)))
+def test_a_fitted_round_is_exactly_as_long_as_the_rules_say(lengths, seconds):
+    tree = line("(" + ", ".join(f"{length} technique" for length in lengths) + ")")
+    try:
+        fitted = fit(tree, seconds)
+    except RoundsError:
+        assert max(lengths) * seconds / sum(lengths) < 5 * len(lengths), "only where short ones are too many"
+    else:
+        assert duration_s(fitted) == seconds
+
+
+def test_as_many_rounds_as_fill_the_time():
+    shaped = to_rules(session("Main: 10 x 1:00 power rest 1:00"), RULE_SETS["boxing-amateur"])
+    assert write(shaped.parts[1].tree) == "5 × (3:00 power) rest 1:00"
+
+
+def test_a_group_stands_for_its_weakest_middle_and_strongest():
+    people = [FIGHTER, OLDER, CLUB]
+    assert three_of(people) == {"weakest": 1, "middle": 2, "strongest": 0}
+    assert three_of(people[:1]) == {"": 0}
+    assert three_of(people[:2]) == {"weakest": 1, "strongest": 0}
+
+
+def test_parts_that_frame_the_main_set_are_not_shaped():
+    of = Session("T", (Part("Warm-up", line("3 x 2:00 flow rest 0:30"), "warm-up"), *ROUNDS.parts[1:]))
+    assert [place.part for place in places(of)] == [1]

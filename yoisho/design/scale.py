@@ -1,0 +1,252 @@
+"""A session for somebody else, or under other rules, with the effect it had: the changes that come nearest to it.
+
+The effect is what the session does to its person by the model; how far two effects are apart is counted in differences
+that matter (own settings).
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from math import sqrt
+
+from yoisho.design.nudge import CURABLE, SAMPLE_S, candidates
+from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
+from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError, Reading, read
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.targets import Unit
+from yoisho.judgement.verdict import say
+from yoisho.session.document import Session
+from yoisho.session.interval import Interval, SessionError
+from yoisho.session.rules import RULE_SETS
+from yoisho.session.timeline import unroll
+from yoisho.session.tree import Node, Repeat, Sequence
+
+MOST_STEPS = 6
+BEAM = 2
+STEP_COST = 0.03
+"""What a change must gain at least, in distance: fewer changes are better."""
+CAUTION_COST = 0.6
+"""What a caution weighs that a change could answer."""
+SAME = 0.5
+"""Distance under which an effect is told as kept."""
+
+
+class ScaleError(ValueError):
+    """A session that cannot be scaled or converted: why."""
+
+
+@dataclass(frozen=True)
+class Aim:
+    """One figure of the effect."""
+
+    figure: str
+    label: str
+    unit: Unit
+    matters: float
+    """A difference of this much counts as one."""
+    matters_frac: float = 0.0
+    """Or of this share of what it was, if that is more."""
+
+
+EFFECT = (
+    Aim("lactic_deep_min", "lactic store under 60 %", "minutes", 1.0, 0.25),
+    Aim("lactic_reserve_lowest", "lactic store at its lowest", "percent", 0.10),
+    Aim("sprint_at_start", "sprint store as efforts start", "percent", 0.10),
+    Aim("vo2_90_min", "above 90 % of VO2max", "minutes", 1.0, 0.25),
+    Aim("aerobic_share", "aerobic share", "percent", 0.08),
+    Aim("fade_mean", "fade over the efforts", "percent", 0.05),
+    Aim("load", "load, RPE x minutes", "count", 20.0, 0.2),
+)
+
+
+@dataclass(frozen=True)
+class Kept:
+    """One figure of the effect, before and after."""
+
+    name: str
+    before: str
+    after: str
+    kept: bool
+
+
+@dataclass(frozen=True)
+class Scaled:
+    session: Session
+    steps: tuple[str, ...]
+    """The changes, in the order they were made; none where it fits as it is."""
+    effect: tuple[Kept, ...]
+    distance: float
+    """Mean distance of the effects, in differences that matter."""
+    reading: Reading
+
+    @property
+    def same(self) -> bool:
+        return self.distance < SAME
+
+
+def _apart(aim: Aim, before: Reading, after: Reading) -> float:
+    was, now = before.figures[aim.figure].value, after.figures[aim.figure].value
+    return abs(now - was) / max(aim.matters, aim.matters_frac * abs(was))
+
+
+def distance(before: Reading, after: Reading) -> float:
+    """How far the effects are apart, in differences that matter (root mean square)."""
+    return sqrt(sum(_apart(aim, before, after) ** 2 for aim in EFFECT) / len(EFFECT))
+
+
+def _effect(before: Reading, after: Reading) -> tuple[Kept, ...]:
+    return tuple(
+        Kept(
+            aim.label,
+            say(before.figures[aim.figure].value, aim.unit),
+            say(after.figures[aim.figure].value, aim.unit),
+            _apart(aim, before, after) < 1,
+        )
+        for aim in EFFECT
+    )
+
+
+def _read(who: Person, session: Session, *, ranges: bool = False) -> Reading | None:
+    try:
+        timeline = unroll(*(part.tree for part in session.parts))
+        return read(who, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
+    except (SessionError, NoWorkError):
+        return None
+
+
+def _original(who: Person, session: Session) -> Reading:
+    found = _read(who, session) if session.parts else None
+    if found is None:
+        raise ScaleError("there is no effort in this session yet, so it has no effect to keep")
+    return found
+
+
+_Step = tuple[float, tuple[str, ...], Session]
+
+
+class _Search:
+    """From a session to the one whose effect on somebody comes nearest to the original's."""
+
+    def __init__(self, aim: Reading, who: Person, around: Circumstances):
+        self.aim, self.who, self.around = aim, who, around
+
+    def cost(self, session: Session) -> float | None:
+        """None where it cannot be done."""
+        reading = _read(self.who, session)
+        if reading is None:
+            return None
+        speaking = {caution.rule for caution in cautions(reading, self.around) if caution.level != "note"} & CURABLE
+        return distance(self.aim, reading) + CAUTION_COST * len(speaking)
+
+    def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
+        for name, _part, changed in candidates(session, warm_up=False):
+            yield name, changed
+
+    def run(self, session: Session) -> Scaled:
+        """Raises `ScaleError` where not even the session as it is can be done."""
+        start = self.cost(session)
+        if start is None:
+            raise ScaleError("this session cannot be done as it is; shorten it first")
+        best: _Step = (start, (), session)
+        beam = [best]
+        seen = {session.parts}
+        for _ in range(MOST_STEPS):
+            following: list[_Step] = []
+            for _cost, steps, at in beam:
+                for name, changed in self.changes(at):
+                    if changed.parts in seen:
+                        continue
+                    seen.add(changed.parts)
+                    cost = self.cost(changed)
+                    if cost is not None:
+                        following.append((cost, (*steps, name), changed))
+            beam = sorted(following, key=lambda each: each[0])[:BEAM]
+            if not beam or beam[0][0] > best[0] - STEP_COST:
+                break
+            best = beam[0]
+        reading = _read(self.who, best[2], ranges=True)
+        assert reading is not None
+        return Scaled(best[2], best[1], _effect(self.aim, reading), distance(self.aim, reading), reading)
+
+
+class _UnderRules(_Search):
+    """The same, where rounds and rests are the rules'."""
+
+    def __init__(self, aim: Reading, who: Person, around: Circumstances, rules_id: str, found: tuple[Place, ...]):
+        super().__init__(aim, who, around)
+        self.rules, self.found = RULE_SETS[rules_id], found
+
+    def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
+        offered = [*super().changes(session), *_trades(session)]
+        return ((name, changed) for name, changed in offered if keeps_rules(changed, self.found, self.rules))
+
+
+def _traded(node: Node) -> Iterator[Node]:
+    """Seconds moved from one effort to another of the same round."""
+    match node:
+        case Sequence():
+            for give, giver in enumerate(node.items):
+                for take, taker in enumerate(node.items):
+                    if give == take or not isinstance(giver, Interval) or not isinstance(taker, Interval):
+                        continue
+                    if giver.seconds is None or taker.seconds is None or giver.seconds <= STEP_S:
+                        continue
+                    items = list(node.items)
+                    items[give] = replace(giver, seconds=giver.seconds - STEP_S)
+                    items[take] = replace(taker, seconds=taker.seconds + STEP_S)
+                    yield Sequence(tuple(items))
+            for index, item in enumerate(node.items):
+                for changed in _traded(item):
+                    yield Sequence((*node.items[:index], changed, *node.items[index + 1 :]))
+        case Repeat():
+            for changed in _traded(node.body):
+                yield replace(node, body=changed)
+        case _:
+            return
+
+
+def _trades(session: Session) -> Iterator[tuple[str, Session]]:
+    for index, part in enumerate(session.parts):
+        for tree in _traded(part.tree):
+            parts = (*session.parts[:index], replace(part, tree=tree), *session.parts[index + 1 :])
+            yield "0:05 moved inside the round", replace(session, parts=parts)
+
+
+def scale(session: Session, who: Person, to: Person, around: Circumstances | None = None) -> Scaled:
+    """The session changed as little as brings its effect on `to` near to that on `who`.
+
+    Raises `ScaleError` where it has no effort, or cannot be done.
+    """
+    return _Search(_original(who, session), to, around or Circumstances()).run(session)
+
+
+def convert(session: Session, who: Person, rules_id: str, around: Circumstances | None = None) -> Scaled:
+    """The session in the rounds and rests of a rule set, with an effect on `who` near to its own.
+
+    Raises `ScaleError` for no such rules, for a session without rounds, and as `scale` does.
+    """
+    if rules_id not in RULE_SETS:
+        raise ScaleError(f"no rule set is called '{rules_id}'; there are {', '.join(RULE_SETS)}")
+    aim = _original(who, session)
+    try:
+        shaped = to_rules(session, RULE_SETS[rules_id])
+    except SessionError as error:
+        raise ScaleError(str(error)) from error
+    return _UnderRules(aim, who, around or Circumstances(), rules_id, places(shaped)).run(shaped)
+
+
+def three_of(people: list[Person]) -> dict[str, int]:
+    """Whom to scale a group's session for: the weakest, the middle and the strongest, as indices; all where they are
+    fewer than three. Told by what each can deliver: VO2max times anaerobic capacity (own setting)."""
+
+    def capacity(index: int) -> float:
+        return people[index].vo2max_ml_kg_min.value * people[index].anaerobic_scale.value
+
+    order = sorted(range(len(people)), key=capacity)
+    if len(order) == 1:
+        return {"": order[0]}
+    ends = {"weakest": order[0], "strongest": order[-1]}
+    if len(order) == 2:
+        return ends
+    return {"weakest": order[0], "middle": order[len(order) // 2], "strongest": order[-1]}
