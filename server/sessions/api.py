@@ -16,6 +16,9 @@ from yoisho.design.nudge import make_it_so, nudges
 from yoisho.design.propose import Limits, ProposalError, propose_all
 from yoisho.design.scale import ScaleError, convert, scale, three_of
 from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError
+from yoisho.engine.readout import read as read_session
+from yoisho.judgement import claims
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
@@ -104,6 +107,26 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     answer = evaluate(body.document, core_of(who), body.target, around, club(request).school)
     # Already of the declared shape: having it checked once more would cost a fifth of the request.
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
+@router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
+def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
+    """A claim that is made for the session, held against the numbers."""
+    who = core_of(find_person(club(request), body.person_id))
+    timeline = unrolled(core_session(body.document.model_dump()))
+    try:
+        reading = read_session(who, timeline)
+        if body.kcal is not None:
+            found = claims.kcal(reading, body.kcal)
+        elif body.trains is not None:
+            found = claims.trains(reading, body.trains)
+        elif body.tabata:
+            found = claims.tabata(reading)
+        else:
+            raise claims.ClaimError("say what is claimed: so many kcal, Tabata, or a purpose")
+    except (claims.ClaimError, NoWorkError) as error:
+        raise FieldError(["body"], str(error), "claim") from error
+    return asdict(found)
 
 
 @router.post(

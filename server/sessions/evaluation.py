@@ -16,6 +16,7 @@ from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import DocumentError, Session, from_document, to_document
 from yoisho.session.interval import SessionError
@@ -23,6 +24,7 @@ from yoisho.session.purposes import FRAMES
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline, TimelineInterval, unroll
+from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.session.volume import Volume, interval_volume, total
 from yoisho.strikes.notation import calls
 
@@ -85,6 +87,20 @@ def volume_out(volume: Volume) -> schemas.VolumeOut:
     )
 
 
+def levels(node: Node, school: str, path: tuple[int | str, ...] = ()) -> list[schemas.LevelText]:
+    """The lines of everything inside a tree, by their path in the document."""
+    inside: list[tuple[tuple[int | str, ...], Node]] = []
+    match node:
+        case Sequence():
+            inside = [((*path, "items", index), item) for index, item in enumerate(node.items)]
+        case Repeat():
+            inside = [((*path, "body"), node.body)]
+    found = []
+    for way, item in inside:
+        found += [schemas.LevelText(path=list(way), text=write(item, school)), *levels(item, school, way)]
+    return found
+
+
 def _summaries(
     session: Session, timeline: Timeline, volumes: tuple[Volume, ...], school: str
 ) -> list[schemas.PartSummary]:
@@ -96,6 +112,7 @@ def _summaries(
         summaries.append(
             schemas.PartSummary(
                 text=write(part.tree, school),
+                levels=levels(part.tree, school),
                 start_s=start,
                 total_s=length_s,
                 work_s=own.work_s,
@@ -124,13 +141,47 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
     )
 
 
+def _bands(bands: readout.Bands, *, with_heart: bool) -> schemas.Bands:
+    def told(band: tuple[Floats, Floats], digits: int) -> schemas.Band:
+        low, high = (np.round(side.astype(float), digits).tolist() for side in band)
+        return schemas.Band(low=low, high=high)
+
+    return schemas.Bands(
+        seconds=np.round(bands.seconds, 1).tolist(),
+        sprint_left=told(bands.sprint_left, 3),
+        lactic_left=told(bands.lactic_left, 3),
+        uptake_frac=told(bands.uptake_frac, 3),
+        heart_rate_bpm=told(bands.heart_rate_bpm, 0) if with_heart else None,
+    )
+
+
+def _heart_targets(reading: readout.Reading, target: str) -> list[schemas.HeartTarget]:
+    """The bands that intervals ask for; where none does, the purpose's own over the whole session."""
+    if not reading.heart_holds:
+        return []
+    highest = reading.who.hr_max_bpm.value
+    asked = [(i.start_s, i.end_s, i.source.band) for i in reading.timeline.intervals if i.source.band and not i.partner]
+    found = [(start, end, band.low / 100, band.high / 100) for start, end, band in asked]
+    own = TARGETS[target].heart_band
+    if not found and own:
+        found = [(0, reading.timeline.total_s, *own)]
+    return [
+        schemas.HeartTarget(start_s=start, end_s=end, low_bpm=round(low * highest), high_bpm=round(high * highest))
+        for start, end, low, high in found
+    ]
+
+
 def _reading_out(reading: readout.Reading, target: str, around: Circumstances) -> schemas.Reading:
     who = reading.who
     verdict = judge(reading, target)
+    bands = reading.bands
+    assert bands is not None, "the bench reads with its ranges"
     figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.told(reading.figures).items()}
     return schemas.Reading(
         figures=figures,
         traces=_traces(reading.traces, with_heart=reading.heart_holds),
+        bands=_bands(bands, with_heart=reading.heart_holds),
+        heart_targets=_heart_targets(reading, target),
         verdict=schemas.Verdict(
             target=verdict.target,
             score=verdict.score,

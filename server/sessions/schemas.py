@@ -111,8 +111,17 @@ class TimelineInterval(BaseModel):
     """A rest while the partner does the same."""
 
 
+class LevelText(BaseModel):
+    """One level of a part's tree: the way down to it, and its line."""
+
+    path: list[int | str]
+    text: str
+
+
 class PartSummary(BaseModel):
     text: str
+    levels: list[LevelText]
+    """Every level inside, in the order it is read; the whole is not among them."""
     start_s: int
     total_s: int
     work_s: int
@@ -132,6 +141,30 @@ class Traces(BaseModel):
     lactic_left: list[float]
     uptake_frac: list[float]
     heart_rate_bpm: list[float] | None
+
+
+class Band(BaseModel):
+    low: list[float]
+    high: list[float]
+
+
+class Bands(BaseModel):
+    """80 % ranges of the traces, at seconds of their own."""
+
+    seconds: list[float]
+    sprint_left: Band
+    lactic_left: Band
+    uptake_frac: Band
+    heart_rate_bpm: Band | None
+
+
+class HeartTarget(BaseModel):
+    """Where the heart rate belongs, from when to when [s, bpm]."""
+
+    start_s: int
+    end_s: int
+    low_bpm: float
+    high_bpm: float
 
 
 class Reason(BaseModel):
@@ -181,6 +214,8 @@ class Caution(BaseModel):
 class Reading(BaseModel):
     figures: dict[str, Figure]
     traces: Traces
+    bands: Bands
+    heart_targets: list[HeartTarget]
     verdict: Verdict
     cautions: list[Caution]
     week: dict[Limb, float]
@@ -286,6 +321,24 @@ class ScaledOut(Drawn):
 class ProposeOut(BaseModel):
     proposals: list[ProposalOut]
     """The best first, each of another family."""
+
+
+class ClaimIn(BaseModel):
+    document: SessionDocument
+    person_id: int | None = None
+    kcal: Annotated[float, Field(ge=1, le=20_000)] | None = None
+    """At least so many."""
+    tabata: bool = False
+    trains: TargetId | None = None
+
+
+class ClaimOut(BaseModel):
+    claim: str
+    probability: float | None
+    """None where the answer follows from the clock and the effort, or from the verdict."""
+    answer: str
+    text: str
+    source: str
 
 
 class NudgeIn(BaseModel):

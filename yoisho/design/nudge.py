@@ -234,9 +234,15 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
 def nudges(
     who: Person, session: Session, target_id: str, around: Circumstances | None = None, minutes: int | None = None
 ) -> tuple[Nudge, ...]:
-    """At most four small changes that serve the purpose or cure a caution, each with what it would do."""
+    """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
+    the best that does stands first."""
     found = _nudged(_Judge(who, target_id, around or Circumstances(), minutes), session)
-    return tuple(found[:MOST_SHOWN])
+    cures: dict[str, Nudge] = {}
+    for nudge in found:
+        for rule in nudge.cures:
+            cures.setdefault(rule, nudge)
+    first = list(dict.fromkeys(cures.values()))
+    return tuple([*first, *(nudge for nudge in found if nudge not in first)][: max(MOST_SHOWN, len(first))])
 
 
 def make_it_so(

@@ -17,6 +17,8 @@ FADES_FROM = 0.05
 """A bout that falls short of what is asked by more than this has faded."""
 DRAW_SAMPLES = 200
 """Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
+BAND_SAMPLES = 160
+"""Samples a band is drawn from."""
 _RANGE = (10.0, 90.0)
 HEART_FIGURES = frozenset({"heart_rate_peak_bpm", "heart_rate_end_bpm", "hr_80_90_min", "hr_60_75_min"})
 """Told only where the heart rate says something of the effort."""
@@ -45,6 +47,17 @@ class Traces:
     uptake_frac: Floats
     heart_rate_bpm: Floats
     lactate_mmol: Floats
+
+
+@dataclass(frozen=True)
+class Bands:
+    """80 % ranges of the courses over the draws: low and high, each of shape (t,)."""
+
+    seconds: Floats
+    sprint_left: tuple[Floats, Floats]
+    lactic_left: tuple[Floats, Floats]
+    uptake_frac: tuple[Floats, Floats]
+    heart_rate_bpm: tuple[Floats, Floats]
 
 
 @dataclass(frozen=True)
@@ -88,6 +101,30 @@ class Reading:
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
         """Those of the figures that may be told of this person: of their heart only where it holds."""
         return {name: figure for name, figure in figures.items() if self.heart_holds or name not in HEART_FIGURES}
+
+    @cached_property
+    def bands(self) -> Bands | None:
+        """The ranges of the traces. None where no draws were asked for."""
+        if self.spread is None:
+            return None
+        run = self.spread.run
+        stride = max(1, -(-len(run.seconds) // BAND_SAMPLES))
+        kept = np.unique(np.append(np.arange(0, len(run.seconds), stride), len(run.seconds) - 1))
+
+        def band(courses: Floats) -> tuple[Floats, Floats]:
+            drawn = courses[kept]
+            count = drawn.shape[1]
+            at = [round(share / 100 * (count - 1)) for share in _RANGE]
+            ordered = np.partition(drawn, at, axis=1)
+            return ordered[:, at[0]], ordered[:, at[1]]
+
+        return Bands(
+            run.seconds[kept],
+            band(run.sprint_left),
+            band(1.0 - run.lactic_used),
+            band(run.uptake_frac),
+            band(self.spread.heart_rate_bpm),
+        )
 
     @cached_property
     def volumes(self) -> tuple[Volume, ...]:

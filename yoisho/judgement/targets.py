@@ -55,6 +55,8 @@ class Target:
     source: str
     """Who gives those."""
     measures: tuple[Measure, ...]
+    heart_band: tuple[float, float] | None = None
+    """Where the heart rate belongs [share of HRmax], where the purpose says so."""
 
 
 def _fade(full_to: float, none_above: float, figure: str = "fade_mean") -> Measure:
@@ -192,6 +194,7 @@ TARGETS: dict[str, Target] = {
                         "The effort is past what can be tolerated."),
                 _fade(0.05, 0.20),
             ),
+            heart_band=(0.80, 0.90),
         ),
         Target(
             "aerobic-power", "aerobic power", "time near the highest oxygen uptake",
@@ -227,6 +230,7 @@ TARGETS: dict[str, Target] = {
                         "The effort is easy enough.", "The effort is hardly work.",
                         "The effort is too hard to be base: keep to flow."),
             ),
+            heart_band=(0.60, 0.75),
         ),
         Target(
             "skill", "skill, fresh", "learning while nothing is tired",

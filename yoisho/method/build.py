@@ -7,6 +7,7 @@ from yoisho.engine.studies import NEVER_S, STUDIES
 from yoisho.method import engine_sections as engine
 from yoisho.method import judgement_sections as judgement
 from yoisho.method.document import FitRow, Method, Section, Table
+from yoisho.method.figures import FIGURES
 
 
 def fit_rows() -> tuple[FitRow, ...]:
@@ -49,14 +50,24 @@ def _fit(rows: tuple[FitRow, ...]) -> Section:
     )  # fmt: skip
 
 
+def _figures() -> Section:
+    rows = tuple((figure.name, figure.meaning, figure.source) for figure in FIGURES.values())
+    return Section(
+        "figures", "The figures, and who says so",
+        ("Ranges are the 10th to 90th percentile of 200 people like this one, drawn with a fixed seed.",),
+        (),
+        (Table("Every figure on the screens", ("figure", "what it is", "who says so"), rows),),
+    )  # fmt: skip
+
+
 @cache
 def method() -> Method:
     rows = fit_rows()
     sections = (
         engine.stores(), engine.parameters(), _fit(rows), engine.effort(), engine.people(), engine.readouts(),
-        judgement.purposes(), judgement.safety(), judgement.rule_sets(), judgement.limits(),
+        _figures(), judgement.purposes(), judgement.safety(), judgement.rule_sets(), judgement.limits(),
     )  # fmt: skip
-    return Method(sections, rows)
+    return Method(sections, tuple(FIGURES.values()), rows)
 
 
 def _table(table: Table) -> list[str]:

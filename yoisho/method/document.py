@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass, field
 
+from yoisho.method.figures import Figure
+
 
 @dataclass(frozen=True)
 class Equation:
@@ -47,4 +49,5 @@ class FitRow:
 @dataclass(frozen=True)
 class Method:
     sections: tuple[Section, ...]
+    figures: tuple[Figure, ...]
     fit: tuple[FitRow, ...]

@@ -83,3 +83,22 @@ def test_a_heavier_person_spends_more():
         for mass in (60, 90)
     )
     assert heavy == pytest.approx(1.5 * light)
+
+
+def test_the_soft_band_of_every_course_holds_the_draws_and_narrows_to_where_all_begin():
+    found = read(club_boxer(), unroll(line("6 x (30 all out) rest 0:30")))
+    bands = found.bands
+    assert bands is not None
+    assert bands.seconds[-1] == found.timeline.total_s
+    run = found.spread.run
+    at = np.searchsorted(run.seconds, bands.seconds)
+    low, high = bands.sprint_left
+    inside = (run.sprint_left[at] >= low[:, None]) & (run.sprint_left[at] <= high[:, None])
+    assert 0.78 <= inside.mean() <= 0.84, "an 80 % range"
+    assert high[0] - low[0] < 0.02 < (high - low).max()
+    assert (bands.lactic_left[0] >= 0).all()
+    assert (bands.lactic_left[1] <= 1).all()
+
+
+def test_without_ranges_there_is_no_band():
+    assert read(club_boxer(), unroll(line("30 power")), ranges=False).bands is None

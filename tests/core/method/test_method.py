@@ -3,12 +3,17 @@
 from dataclasses import fields
 from pathlib import Path
 
+from tests.core.people import club_boxer
 from yoisho.engine.parameters import REFERENCE, Parameters
+from yoisho.engine.readout import read
 from yoisho.engine.studies import STUDIES
 from yoisho.judgement.cautions import RULES
 from yoisho.judgement.targets import TARGETS
 from yoisho.method.build import markdown, method
+from yoisho.method.figures import FIGURES
+from yoisho.session.shorthand import read as line
 from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import unroll
 
 ROOT = Path(__file__).resolve().parents[3]
 SECTIONS = {section.id: section for section in method().sections}
@@ -52,6 +57,16 @@ def test_every_tempo_purpose_measure_and_rule_is_told_with_its_source():
             assert measure.source in cells("purposes")
     for rule in RULES:
         assert {rule.seal, rule.about, rule.source} <= cells("safety")
+
+
+def test_every_figure_of_a_reading_says_who_says_so_and_points_at_a_section_there_is():
+    found = read(club_boxer(), unroll(line("8 x (20 all out) rest 0:10"))).figures
+    assert set(found) <= set(FIGURES)
+    for figure in FIGURES.values():
+        assert figure.section in SECTIONS
+        assert {figure.name, figure.meaning, figure.source} <= cells("figures")
+    of_the_measures = {measure.figure for target in TARGETS.values() for measure in target.measures}
+    assert of_the_measures & set(found) <= set(FIGURES)
 
 
 def test_the_known_limits_are_said_plainly():

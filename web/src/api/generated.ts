@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Claim
+         * @description A claim that is made for the session, held against the numbers.
+         */
+        post: operations["check_claim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/club": {
         parameters: {
             query?: never;
@@ -645,6 +665,25 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** Band */
+        Band: {
+            /** High */
+            high: number[];
+            /** Low */
+            low: number[];
+        };
+        /**
+         * Bands
+         * @description 80 % ranges of the traces, at seconds of their own.
+         */
+        Bands: {
+            heart_rate_bpm: components["schemas"]["Band"] | null;
+            lactic_left: components["schemas"]["Band"];
+            /** Seconds */
+            seconds: number[];
+            sprint_left: components["schemas"]["Band"];
+            uptake_frac: components["schemas"]["Band"];
+        };
         /** Beat */
         Beat: {
             /** Per Min */
@@ -694,6 +733,34 @@ export interface components {
             before: string;
             /** Name */
             name: string;
+        };
+        /** ClaimIn */
+        ClaimIn: {
+            document: components["schemas"]["SessionDocument"];
+            /** Kcal */
+            kcal?: number | null;
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Tabata
+             * @default false
+             */
+            tabata: boolean;
+            /** Trains */
+            trains?: ("sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal") | null;
+        };
+        /** ClaimOut */
+        ClaimOut: {
+            /** Answer */
+            answer: string;
+            /** Claim */
+            claim: string;
+            /** Probability */
+            probability: number | null;
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
         };
         /** ClubIn */
         ClubIn: {
@@ -911,12 +978,16 @@ export interface components {
         };
         /** Figure */
         Figure: {
-            /** High */
-            high: number;
-            /** Low */
-            low: number;
-            /** Value */
-            value: number;
+            /** Id */
+            id: string;
+            /** Meaning */
+            meaning: string;
+            /** Name */
+            name: string;
+            /** Section */
+            section: string;
+            /** Source */
+            source: string;
         };
         /**
          * FitRow
@@ -955,6 +1026,20 @@ export interface components {
             high: number;
             /** Low */
             low: number;
+        };
+        /**
+         * HeartTarget
+         * @description Where the heart rate belongs, from when to when [s, bpm].
+         */
+        HeartTarget: {
+            /** End S */
+            end_s: number;
+            /** High Bpm */
+            high_bpm: number;
+            /** Low Bpm */
+            low_bpm: number;
+            /** Start S */
+            start_s: number;
         };
         /**
          * IntervalNode
@@ -1002,6 +1087,16 @@ export interface components {
             source: string;
             /** Value */
             value: number;
+        };
+        /**
+         * LevelText
+         * @description One level of a part's tree: the way down to it, and its line.
+         */
+        LevelText: {
+            /** Path */
+            path: (number | string)[];
+            /** Text */
+            text: string;
         };
         /** LogIn */
         LogIn: {
@@ -1137,6 +1232,8 @@ export interface components {
         };
         /** Method */
         Method: {
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
             /** Fit */
             fit: components["schemas"]["FitRow"][];
             /** Sections */
@@ -1205,6 +1302,8 @@ export interface components {
         };
         /** PartSummary */
         PartSummary: {
+            /** Levels */
+            levels: components["schemas"]["LevelText"][];
             /** Rest S */
             rest_s: number;
             /** Start S */
@@ -1375,6 +1474,7 @@ export interface components {
         };
         /** Reading */
         Reading: {
+            bands: components["schemas"]["Bands"];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Efforts */
@@ -1386,6 +1486,8 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["Figure"];
             };
+            /** Heart Targets */
+            heart_targets: components["schemas"]["HeartTarget"][];
             /** Hr Max Bpm */
             hr_max_bpm: number;
             /** Hr Rest Bpm */
@@ -1948,6 +2050,48 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    check_claim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     save_club: {
         parameters: {
             query?: never;
