@@ -173,16 +173,17 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> list[dict[str,
         if body.rule_set is not None:
             found = convert(session, who, body.rule_set, around)
             name = {"name": RULE_SETS[body.rule_set].name, "role": "", "person_id": body.person_id}
-            return [{**scaled_out(found, body.target, own.school), **name}]
+            return [{**scaled_out(found, body.target, own.school, around), **name}]
         if not body.to:
             raise ScaleError("say whom it is to be scaled for, or to which rules converted")
         people = [person for each in dict.fromkeys(body.to) if (person := find_person(own, each))]
         answers = []
         for role, index in three_of([core_of(each) for each in people]).items():
             saved = people[index]
-            found = scale(session, who, core_of(saved), circumstances_of(saved, None))
+            theirs = circumstances_of(saved, None)
+            found = scale(session, who, core_of(saved), theirs)
             name = {"name": saved.name, "role": role, "person_id": saved.pk}
-            answers.append({**scaled_out(found, body.target, own.school), **name})
+            answers.append({**scaled_out(found, body.target, own.school, theirs), **name})
         return answers
     except ScaleError as error:
         raise FieldError(["body", "document"], f"{str(error)[0].upper()}{str(error)[1:]}.", "scale") from error

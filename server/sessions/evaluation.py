@@ -257,11 +257,12 @@ def proposal_out(found: Proposal, target: str, school: str) -> dict[str, object]
     }
 
 
-def scaled_out(found: Scaled, target: str, school: str) -> dict[str, object]:
+def scaled_out(found: Scaled, target: str, school: str, around: Circumstances) -> dict[str, object]:
     return {
         **drawn(found.session, found.reading, target, school),
         "steps": list(found.steps),
         "effect": [asdict(each) for each in found.effect],
+        "cautions": [asdict(caution) for caution in cautions(found.reading, around)],
         "same": found.same,
     }
 

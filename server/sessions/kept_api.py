@@ -199,7 +199,7 @@ def _version_out(version: Version, school: str) -> dict[str, object]:
 
 @router.get(
     "/sessions/{session_id}/versions",
-    response={200: list[schemas.VersionOut], 404: Message},
+    response={200: list[schemas.SavedVersion], 404: Message},
     exclude_unset=True,
     operation_id="versions",
 )

@@ -314,6 +314,8 @@ class ScaledOut(Drawn):
     steps: list[str]
     """The changes made; none where it fits as it is."""
     effect: list[EffectOut]
+    cautions: list[Caution]
+    """For this person; none may be scaled past."""
     same: bool
     """Whether the effect is kept."""
 
@@ -397,7 +399,7 @@ class SessionOut(SessionState):
     saved_at: str
 
 
-class VersionOut(SessionState):
+class SavedVersion(SessionState):
     """One state in the history of a session."""
 
     revision: int

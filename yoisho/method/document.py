@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from yoisho.method.figures import Figure
+from yoisho.method.figures import Told
 
 
 @dataclass(frozen=True)
@@ -49,5 +49,5 @@ class FitRow:
 @dataclass(frozen=True)
 class Method:
     sections: tuple[Section, ...]
-    figures: tuple[Figure, ...]
+    figures: tuple[Told, ...]
     fit: tuple[FitRow, ...]

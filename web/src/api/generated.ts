@@ -978,16 +978,12 @@ export interface components {
         };
         /** Figure */
         Figure: {
-            /** Id */
-            id: string;
-            /** Meaning */
-            meaning: string;
-            /** Name */
-            name: string;
-            /** Section */
-            section: string;
-            /** Source */
-            source: string;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Value */
+            value: number;
         };
         /**
          * FitRow
@@ -1233,7 +1229,7 @@ export interface components {
         /** Method */
         Method: {
             /** Figures */
-            figures: components["schemas"]["Figure"][];
+            figures: components["schemas"]["Told"][];
             /** Fit */
             fit: components["schemas"]["FitRow"][];
             /** Sections */
@@ -1580,6 +1576,37 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /**
+         * SavedVersion
+         * @description One state in the history of a session.
+         */
+        SavedVersion: {
+            /** By Itself */
+            by_itself: boolean;
+            document: components["schemas"]["SessionDocument"];
+            /** Person Id */
+            person_id?: number | null;
+            /** Revision */
+            revision: number;
+            /** Saved At */
+            saved_at: string;
+            /** Saved By */
+            saved_by: string | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            /** Text */
+            text: string[];
+            /** Total S */
+            total_s: number;
+        };
         /** ScaleIn */
         ScaleIn: {
             document: components["schemas"]["SessionDocument"];
@@ -1602,6 +1629,8 @@ export interface components {
         ScaledOut: {
             /** Blocks */
             blocks: components["schemas"]["Block"][];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
             document: components["schemas"]["SessionDocument"];
             /** Effect */
             effect: components["schemas"]["EffectOut"][];
@@ -1898,6 +1927,19 @@ export interface components {
              * @enum {string}
              */
             tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+        };
+        /** Told */
+        Told: {
+            /** Id */
+            id: string;
+            /** Meaning */
+            meaning: string;
+            /** Name */
+            name: string;
+            /** Section */
+            section: string;
+            /** Source */
+            source: string;
         };
         /** Traces */
         Traces: {
@@ -3180,7 +3222,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["VersionOut"][];
+                    "application/json": components["schemas"]["SavedVersion"][];
                 };
             };
             /** @description Not Found */

@@ -101,3 +101,9 @@ export const nudges = (asked: Schemas["NudgeIn"]) =>
     staleTime: 60_000,
     gcTime: 60_000,
   });
+
+export const versions = (id: number) =>
+  queryOptions({
+    queryKey: ["versions", id],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/versions", { params: { path: { session_id: id } } })),
+  });

@@ -1,7 +1,6 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
-import { nudges as nudgesQuery } from "../api/queries";
-import { useSettled } from "../parts/useSettled";
+import { useNudges } from "./useNudges";
 
 type Nudge = Schemas["NudgeOut"];
 
@@ -14,8 +13,7 @@ interface Props {
 
 /** Small changes with what each would do, and the shortest series of them that reaches the purpose. */
 export function Nudges({ asked, partNames, purpose, onApply }: Props) {
-  const settled = useSettled(asked, 300);
-  const query = useQuery(nudgesQuery(settled));
+  const query = useNudges(asked);
   const series = useMutation({
     mutationFn: () => need(api.POST("/api/make-it-so", { body: asked })),
     onSuccess: (found) => {

@@ -1,6 +1,18 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 import type { Kept } from "./draft";
+import { Grip, useGrip } from "./Grip";
 import { PartEditor } from "./PartEditor";
 import { Sums } from "./Sums";
 import type { Part } from "./tree";
@@ -13,21 +25,34 @@ interface Props {
   purposes: Schemas["Named"][];
   chosen: number | null;
   open: boolean;
+  /** The rows picked together; null while single rows are worked on. */
+  picked: ReadonlySet<number> | null;
   typed: Kept["typed"];
   typing: Typing;
   onTyped: (typed: Kept["typed"]) => void;
   onChoose: (part: number, open: boolean) => void;
+  onPick: (part: number, range: boolean) => void;
   onChange: (index: number, part: Part) => void;
   onLay: () => void;
   onDouble: (index: number) => void;
   onRemove: (index: number) => void;
+  onDrag: (from: number, to: number) => void;
 }
 
 const COLUMNS = "grid grid-cols-[48px_1fr_56px] min-[700px]:grid-cols-[48px_130px_1fr_56px_48px_48px] gap-x-3";
+const rowId = (index: number) => `row-${index}`;
 
 /** The outline: every part a row; the one in hand opens. It is the full text of the score. */
 export function Outline(props: Props) {
-  const { parts, evaluation, chosen, open } = props;
+  const { parts, evaluation, chosen, open, picked } = props;
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = parts.map((_part, index) => rowId(index));
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && over.id !== active.id) props.onDrag(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+  };
   return (
     <div>
       <div className={`${COLUMNS} label-text border-b border-[var(--rule)] px-0 pb-1`} aria-hidden="true">
@@ -38,52 +63,62 @@ export function Outline(props: Props) {
         <span className="text-right">Work</span>
         <span className="hidden text-right min-[700px]:block">Rest</span>
       </div>
-      {parts.map((part, index) => {
-        const summary = evaluation?.parts[index];
-        const isOpen = open && chosen === index;
-        return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: parts have no other name, and rows hold no state
-          <div key={index} className={isOpen ? "" : "border-b border-[var(--rule)]"}>
-            {isOpen ? (
-              <PartEditor
-                columns={COLUMNS}
-                part={part}
-                summary={summary}
-                tempos={props.tempos}
-                purposes={props.purposes}
-                typed={props.typed?.part === index ? props.typed.text : null}
-                typing={props.typing}
-                onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
-                onChange={(next) => props.onChange(index, next)}
-                onLay={props.onLay}
-                onDouble={() => props.onDouble(index)}
-                onRemove={() => props.onRemove(index)}
-                onClose={() => props.onChoose(index, false)}
-              />
-            ) : (
-              <button
-                type="button"
-                data-row={index}
-                tabIndex={(chosen ?? 0) === index ? 0 : -1}
-                className={`${COLUMNS} w-full cursor-pointer items-baseline py-[6px] text-left hover:bg-[#E9E3D5] ${
-                  chosen === index ? "bg-[var(--sheet)]" : ""
-                }`}
-                onClick={() => props.onChoose(index, true)}
-              >
-                <span className="quiet">{summary ? clock(summary.start_s) : ""}</span>
-                <span>
-                  <b className="font-semibold">{part.name || "No name"}</b>
-                  <Purpose of={part} purposes={props.purposes} />
-                </span>
-                <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
-                  {summary?.text ?? "…"}
-                </span>
-                <Sums summary={summary} />
-              </button>
-            )}
-          </div>
-        );
-      })}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          {parts.map((part, index) => {
+            const summary = evaluation?.parts[index];
+            const isOpen = open && chosen === index && !picked;
+            const isPicked = picked?.has(index) ?? false;
+            return (
+              <Place key={rowId(index)} id={rowId(index)} name={part.name || "No name"} open={isOpen}>
+                {isOpen ? (
+                  <PartEditor
+                    columns={COLUMNS}
+                    part={part}
+                    summary={summary}
+                    tempos={props.tempos}
+                    purposes={props.purposes}
+                    typed={props.typed?.part === index ? props.typed.text : null}
+                    typing={props.typing}
+                    onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
+                    onChange={(next) => props.onChange(index, next)}
+                    onLay={props.onLay}
+                    onDouble={() => props.onDouble(index)}
+                    onRemove={() => props.onRemove(index)}
+                    onClose={() => props.onChoose(index, false)}
+                  />
+                ) : (
+                  <button
+                    type="button"
+                    data-row={index}
+                    {...(picked ? { role: "checkbox", "aria-checked": isPicked } : {})}
+                    tabIndex={(chosen ?? 0) === index ? 0 : -1}
+                    className={`${COLUMNS} w-full cursor-pointer items-baseline py-[6px] text-left hover:bg-[#E9E3D5] ${
+                      isPicked || (chosen === index && !picked) ? "bg-[var(--sheet)]" : ""
+                    }`}
+                    onClick={(event) => {
+                      if (picked || event.shiftKey) props.onPick(index, event.shiftKey);
+                      else props.onChoose(index, true);
+                    }}
+                  >
+                    <span className="quiet">
+                      {picked ? <Box on={isPicked} /> : summary ? clock(summary.start_s) : ""}
+                    </span>
+                    <span>
+                      <b className="font-semibold">{part.name || "No name"}</b>
+                      <Purpose of={part} purposes={props.purposes} />
+                    </span>
+                    <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
+                      {summary?.text ?? "…"}
+                    </span>
+                    <Sums summary={summary} />
+                  </button>
+                )}
+              </Place>
+            );
+          })}
+        </SortableContext>
+      </DndContext>
       {evaluation && parts.length > 0 && (
         <div className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold`}>
           <span />
@@ -95,6 +130,35 @@ export function Outline(props: Props) {
         </div>
       )}
     </div>
+  );
+}
+
+/** Where a row stands; its handle is in the margin. */
+function Place({ id, name, open, children }: { id: string; name: string; open: boolean; children: ReactNode }) {
+  const grip = useGrip(id);
+  return (
+    <div ref={grip.row} style={grip.style} className={`relative ${open ? "" : "border-b border-[var(--rule)]"}`}>
+      <Grip {...grip.handle} label={`Move ${name}`} className="absolute top-0 -left-[24px] max-[899px]:-left-[18px]" />
+      {children}
+    </div>
+  );
+}
+
+/** A drawn box: open, or struck through. */
+function Box({ on }: { on: boolean }) {
+  return (
+    <svg aria-hidden="true" width="18" height="18" className="inline-block align-[-4px]">
+      <rect
+        x={1}
+        y={1}
+        width={16}
+        height={16}
+        fill={on ? "var(--ink)" : "none"}
+        stroke="var(--ink)"
+        strokeWidth={1.4}
+      />
+      {on && <path d="M4.500 9.500 l3 3 l6 -7" fill="none" stroke="var(--sheet)" strokeWidth={1.8} />}
+    </svg>
   );
 }
 

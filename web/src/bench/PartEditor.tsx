@@ -1,6 +1,10 @@
+import { useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
+import { Levels } from "./Levels";
+import { levelKey } from "./levels";
+import { LONGEST_S, MOST_REPS, MOST_ROUNDS, readCount, stepOf } from "./limits";
 import { Pattern } from "./Pattern";
 import { Sums } from "./Sums";
 import { changed, type Field, fieldsOf, type Part } from "./tree";
@@ -23,11 +27,6 @@ interface Props {
   onClose: () => void;
 }
 
-const LONGEST_S = 7200;
-const MOST_REPS = 2000;
-const stepOf = (seconds: number) => (seconds < 10 ? 1 : seconds < 120 ? 5 : seconds < 600 ? 15 : 60);
-const readCount = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
-
 /** The row in hand: its pattern as text, and the steppers that write it. */
 export function PartEditor(props: Props) {
   const {
@@ -45,6 +44,15 @@ export function PartEditor(props: Props) {
     onRemove,
     onClose,
   } = props;
+  const [levels, setLevels] = useState(recallLevels);
+  const texts = useMemo(
+    () =>
+      new Map([
+        ["", summary?.text ?? ""],
+        ...(summary?.levels ?? []).map((each) => [levelKey(each.path), each.text] as const),
+      ]),
+    [summary],
+  );
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
     onChange({ ...part, tree: changed(part.tree, field, value) });
@@ -71,9 +79,10 @@ export function PartEditor(props: Props) {
         <Sums summary={summary} />
       </div>
       <fieldset disabled={typing.waiting} className="flex flex-wrap items-start gap-x-4 gap-y-2">
-        {fieldsOf(part.tree).map((field) => (
-          <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
-        ))}
+        {!levels &&
+          fieldsOf(part.tree).map((field) => (
+            <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
+          ))}
         <label className="label-text">
           <span className="block pb-1">For</span>
           <select
@@ -90,6 +99,17 @@ export function PartEditor(props: Props) {
           </select>
         </label>
         <div className="ml-auto flex gap-4 self-end text-[13px]">
+          <button
+            type="button"
+            className="link min-h-[30px]"
+            aria-expanded={levels}
+            onClick={() => {
+              keepLevels(!levels);
+              setLevels(!levels);
+            }}
+          >
+            {levels ? "Steppers only" : "Level by level"}
+          </button>
           <button type="button" className="link min-h-[30px]" onClick={onDouble}>
             Double
           </button>
@@ -101,9 +121,27 @@ export function PartEditor(props: Props) {
           </button>
         </div>
       </fieldset>
+      {levels && (
+        <fieldset disabled={typing.waiting}>
+          <legend className="sr-only">Level by level</legend>
+          <Levels
+            tree={part.tree}
+            texts={texts}
+            tempos={tempos}
+            onChange={(tree) => {
+              onTyped(null);
+              onChange({ ...part, tree });
+            }}
+          />
+        </fieldset>
+      )}
     </div>
   );
 }
+
+const LEVELS_KEY = "yoisho.levels";
+const recallLevels = () => localStorage.getItem(LEVELS_KEY) === "open";
+const keepLevels = (open: boolean) => localStorage.setItem(LEVELS_KEY, open ? "open" : "closed");
 
 interface FieldProps {
   field: Field;
@@ -118,7 +156,7 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
         label={field.label}
         value={field.value}
         min={1}
-        max={200}
+        max={MOST_ROUNDS}
         show={String}
         read={readCount}
         step={() => 1}

@@ -4,6 +4,7 @@ import type { Schemas } from "../api/client";
 import { Figure } from "../parts/Figure";
 import { Strikes } from "../parts/Strikes";
 import { Tally } from "../parts/Tally";
+import { WhoSays } from "../parts/WhoSays";
 import { clockRange, fadeOnset, percentRange, range } from "./figures";
 import { Heat } from "./Heat";
 
@@ -15,12 +16,19 @@ interface Props {
   onWbgt: (wbgt: number | null) => void;
   /** Whether it is about a person, whose week counts. */
   somebody: boolean;
-  /** The nudges, under the cautions. */
+  /** The change that answers a caution, where there is one. */
+  cureOf?: (rule: string) => Cure | undefined;
+  /** The nudges and the claims, under the cautions. */
   children?: ReactNode;
 }
 
+export interface Cure {
+  name: string;
+  apply: () => void;
+}
+
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
-export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody, children }: Props) {
+export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody, cureOf, children }: Props) {
   const reading = evaluation.reading;
   if (!reading) {
     return (
@@ -39,7 +47,7 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
         <div>
           <h2>{verdict.grade}</h2>
           <p className="quiet text-[13px]">
-            {verdict.strokes} of 5 for {name(verdict.target)}
+            <WhoSays id="strokes">{verdict.strokes} of 5</WhoSays> for {name(verdict.target)}
           </p>
         </div>
       </div>
@@ -61,7 +69,10 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
               title={`Source: ${reason.source}`}
             >
               {reason.met ? <span className="tick">✓ Met</span> : <span className="seal text-center">Short</span>}
-              <span>{reason.text}</span>
+              <span>
+                {reason.text}
+                <span className="quiet hidden text-[12px] [button:focus_&]:block">Who says so: {reason.source}.</span>
+              </span>
             </button>
           </li>
         ))}
@@ -69,21 +80,22 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
       <Shares figures={figures} />
       <h3 className="label-text pt-3 pb-1">Figures, 80 % range</h3>
       <dl className="grid grid-cols-2 gap-x-4">
-        <Figure value={ratio(evaluation)} name="work to rest" />
-        <Figure value={range(figures.lactate_peak_mmol, 0)} name="peak lactate, mmol/L" />
-        <Figure value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂max" />
-        <Figure value={range(figures.load, 0)} name="load, RPE × minutes" />
-        <Figure value={range(figures.kcal, -1)} name="kcal in all" />
+        <Figure id="work_to_rest" value={ratio(evaluation)} name="work to rest" />
+        <Figure id="lactate_peak_mmol" value={range(figures.lactate_peak_mmol, 0)} name="peak lactate, mmol/L" />
+        <Figure id="vo2_90_min" value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂max" />
+        <Figure id="load" value={range(figures.load, 0)} name="load, RPE × minutes" />
+        <Figure id="kcal" value={range(figures.kcal, -1)} name="kcal in all" />
         <Figure
+          id="heart_rate_peak_bpm"
           value={figures.heart_rate_peak_bpm ? range(figures.heart_rate_peak_bpm, 0) : "by RPE"}
           name="peak heart rate, bpm"
         />
-        <Figure value={range(figures.strikes, -1)} name="strikes expected" />
-        <Figure value={fadeOnset(reading.fade_onset)} name="where the fade starts" />
+        <Figure id="strikes" value={range(figures.strikes, -1)} name="strikes expected" />
+        <Figure id="fade_onset" value={fadeOnset(reading.fade_onset)} name="where the fade starts" />
       </dl>
       <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
       <More figures={figures} />
-      <Cautions cautions={reading.cautions} />
+      <Cautions cautions={reading.cautions} cureOf={cureOf} />
       {children}
       <Heat wbgt={wbgt} onWbgt={onWbgt} />
       <p className="quiet pt-3 text-[12px] leading-[16px]">
@@ -126,14 +138,19 @@ function More({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
     <details className="pt-1">
       <summary className="label-text cursor-pointer py-1">More figures</summary>
       <dl className="grid grid-cols-2 gap-x-4">
-        <Figure value={range(figures.rpe, 0)} name="expected RPE" />
-        <Figure value={range(figures.kcal_met, -1)} name="kcal by tables, bag to sparring" />
-        <Figure value={range(figures.o2_deficit_ml_kg, 0)} name="oxygen deficit, mL/kg" />
-        <Figure value={clockRange(figures.lactic_deep_min)} name="lactic store under 60 %" />
-        <Figure value={percentRange(figures.sprint_lowest)} name="sprint store at its lowest" />
-        <Figure value={percentRange(figures.lactic_reserve_lowest)} name="lactic store at its lowest" />
-        <Figure value={percentRange(figures.fade_mean)} name="fade over the efforts" />
+        <Figure id="rpe" value={range(figures.rpe, 0)} name="expected RPE" />
+        <Figure id="kcal_met" value={range(figures.kcal_met, -1)} name="kcal by tables, bag to sparring" />
+        <Figure id="o2_deficit_ml_kg" value={range(figures.o2_deficit_ml_kg, 0)} name="oxygen deficit, mL/kg" />
+        <Figure id="lactic_deep_min" value={clockRange(figures.lactic_deep_min)} name="lactic store under 60 %" />
+        <Figure id="sprint_lowest" value={percentRange(figures.sprint_lowest)} name="sprint store at its lowest" />
         <Figure
+          id="lactic_reserve_lowest"
+          value={percentRange(figures.lactic_reserve_lowest)}
+          name="lactic store at its lowest"
+        />
+        <Figure id="fade_mean" value={percentRange(figures.fade_mean)} name="fade over the efforts" />
+        <Figure
+          id="hr_80_90_min"
           value={figures.hr_80_90_min ? clockRange(figures.hr_80_90_min) : "by RPE"}
           name="at 80 to 90 % of maximum heart rate"
         />
@@ -164,7 +181,9 @@ function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
             </span>
             <span className="flex items-center gap-2">
               <span className="h-[10px]" style={{ width: `${Math.round(share * 75)}%`, background: store.hue }} />
-              <b>{Math.round(100 * share)} %</b>
+              <b>
+                <WhoSays id={store.key}>{Math.round(100 * share)} %</WhoSays>
+              </b>
             </span>
           </div>
         );
@@ -175,7 +194,12 @@ function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
 
 const LEVELS = { note: "Note", caution: "Caution", stop: "Stop" };
 
-function Cautions({ cautions }: { cautions: Schemas["Caution"][] }) {
+interface CautionsProps {
+  cautions: Schemas["Caution"][];
+  cureOf: Props["cureOf"];
+}
+
+function Cautions({ cautions, cureOf }: CautionsProps) {
   return (
     <div className="mt-3 ink-t pt-2">
       <h3>Cautions</h3>
@@ -194,10 +218,21 @@ function Cautions({ cautions }: { cautions: Schemas["Caution"][] }) {
             <span className={`seal text-center ${caution.level === "note" ? "light" : ""}`}>{caution.seal}</span>
             <span>
               <b>{LEVELS[caution.level]}.</b> {caution.text} <span className="quiet">{caution.cure}</span>
+              <CureKey cure={cureOf?.(caution.rule)} />
             </span>
           </li>
         ))}
       </ul>
     </div>
+  );
+}
+
+/** The change that answers a caution, one press away. */
+function CureKey({ cure }: { cure: Cure | undefined }) {
+  if (!cure) return null;
+  return (
+    <button type="button" className="act no-print mt-1 min-h-[30px] whitespace-normal" onClick={cure.apply}>
+      Cure: {cure.name}
+    </button>
   );
 }

@@ -2,11 +2,12 @@ import type { Schemas } from "../api/client";
 
 type Target = Schemas["SessionIn"]["target"];
 
-/** What is on the bench: the document, who it is for and what for. */
+/** What is on the bench: the document, who it is for, what for, and its tags. */
 export interface Draft {
   document: Schemas["SessionDocument"];
   personId: number | null;
   target: Target;
+  tags: string[];
 }
 
 /** A draft as it is kept on this device, so that a reload or a lost connection loses nothing. */
@@ -33,7 +34,8 @@ export function recall(sessionId: number | null): Kept | null {
   try {
     const text = localStorage.getItem(keyOf(sessionId));
     const kept = text ? (JSON.parse(text) as Kept) : null;
-    return kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2 ? kept : null;
+    const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2;
+    return whole ? { ...kept, draft: { ...kept.draft, tags: kept.draft.tags ?? [] } } : null;
   } catch {
     return null;
   }
@@ -48,7 +50,33 @@ export function emptyDraft(personId: number | null = null): Draft {
     document: { format: "yoisho-session", version: 2, title: "New session", parts: [] },
     personId,
     target: "lactic-capacity",
+    tags: [],
   };
 }
 
-export const asText = (draft: Draft): string => JSON.stringify([draft.document, draft.personId, draft.target]);
+type State = Schemas["SessionState"];
+
+/** A session as the server has it, as a draft; and the other way. */
+export const draftOf = ({ document, person_id, target, tags }: State): Draft => ({
+  document,
+  personId: person_id ?? null,
+  target,
+  tags,
+});
+
+export const stateOf = ({ document, personId, target, tags }: Draft): State => ({
+  document,
+  person_id: personId,
+  target,
+  tags,
+});
+
+export const asText = (draft: Draft): string =>
+  JSON.stringify([draft.document, draft.personId, draft.target, draft.tags]);
+
+/** The draft that `asText` wrote; null where it is none. */
+export function fromText(text: string | null): Draft | null {
+  if (text === null) return null;
+  const [document, personId, target, tags] = JSON.parse(text) as [Draft["document"], number | null, Target, string[]?];
+  return { document, personId, target, tags: tags ?? [] };
+}

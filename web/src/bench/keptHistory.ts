@@ -1,7 +1,7 @@
 import { asText, type Draft } from "./draft";
 import { begin, type History } from "./history";
 
-const PREFIX = "yoisho.undo.";
+const PREFIX = "yoisho.undo.2.";
 const MOST_KEPT = 60;
 const MOST_CHARACTERS = 1_500_000;
 

@@ -16,7 +16,7 @@ describe("what is brought to the Bench", () => {
   it("as a session takes the place of what lay there, keeps the person, and has the main set in hand", () => {
     const document = { ...emptyDraft().document, title: "Tabata", parts: [warm, newPart("Twenty-tens")] };
     const { draft, row } = laid(emptyDraft(4), { kind: "session", document, target: "lactic-capacity", said: "" });
-    expect(draft).toEqual({ document, target: "lactic-capacity", personId: 4 });
+    expect(draft).toEqual({ document, target: "lactic-capacity", personId: 4, tags: [] });
     expect(row).toBe(1);
   });
 });

@@ -9,7 +9,13 @@ interface Keys {
   addPart: () => void;
   double: (part: number) => void;
   remove: (part: number) => void;
-  move: (part: number, by: 1 | -1) => void;
+  moveTo: (from: number, to: number) => void;
+  pick: (part: number, range: boolean) => void;
+  unfold: (all: boolean) => void;
+  compare: () => void;
+  scale: () => void;
+  history: () => void;
+  print: () => void;
   undo: () => void;
   redo: () => void;
   save: () => void;
@@ -41,10 +47,11 @@ export function useKeys(keys: Keys) {
       }
       if (event.altKey) {
         const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
-        if (by && keys.chosen !== null && !inText) {
+        const to = (keys.chosen ?? 0) + by;
+        if (by && keys.chosen !== null && to >= 0 && to < keys.parts && !inText) {
           event.preventDefault();
-          flushSync(() => keys.move(keys.chosen ?? 0, by));
-          document.querySelector<HTMLButtonElement>(`[data-row="${keys.chosen + by}"]`)?.focus();
+          flushSync(() => keys.moveTo(keys.chosen ?? 0, to));
+          document.querySelector<HTMLButtonElement>(`[data-row="${to}"]`)?.focus();
         }
         return;
       }
@@ -52,16 +59,31 @@ export function useKeys(keys: Keys) {
         go(keys.chosen);
         return;
       }
-      if (inField) return;
-      const at = keys.chosen ?? 0;
+      if (inField || target.closest("dialog")) return;
+      if (event.shiftKey && event.key.startsWith("Arrow") && keys.parts) {
+        const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+        const focused = Number(document.activeElement?.getAttribute("data-row") ?? at(keys));
+        const to = Math.min(keys.parts - 1, Math.max(0, focused + by));
+        event.preventDefault();
+        flushSync(() => keys.pick(to, true));
+        document.querySelector<HTMLButtonElement>(`[data-row="${to}"]`)?.focus();
+        return;
+      }
+      const here = at(keys);
       const actions: Record<string, () => void> = {
-        ArrowDown: () => go(Math.min(keys.parts - 1, at + 1)),
-        ArrowUp: () => go(Math.max(0, at - 1)),
+        ArrowDown: () => go(Math.min(keys.parts - 1, here + 1)),
+        ArrowUp: () => go(Math.max(0, here - 1)),
         a: keys.addPart,
-        d: () => keys.parts && keys.double(at),
-        Delete: () => keys.parts && keys.remove(at),
+        d: () => keys.parts && keys.double(here),
+        Delete: () => keys.parts && keys.remove(here),
         r: keys.run,
         p: keys.propose,
+        c: keys.compare,
+        s: keys.scale,
+        h: keys.history,
+        i: keys.print,
+        "]": () => keys.unfold(true),
+        "[": () => keys.unfold(false),
       };
       const action = actions[event.key] ?? actions[letter];
       if (!action || (event.key.startsWith("Arrow") && !keys.parts)) return;
@@ -77,3 +99,5 @@ export function useKeys(keys: Keys) {
     return () => window.removeEventListener("keydown", onKey);
   });
 }
+
+const at = (keys: Keys): number => keys.chosen ?? 0;

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Kept } from "./draft";
+import { doubledRows, joined, without } from "./several";
 import { newPart, type Part } from "./tree";
 import type { Bench } from "./useBench";
 import { useTyped } from "./useTyped";
@@ -14,7 +15,10 @@ export function useRows(bench: Bench, start: Kept, say: (words: string) => void)
   const choose = useCallback((index: number, nowOpen: boolean) => {
     setChosen(index);
     setOpen(nowOpen);
+    setPicked(null);
   }, []);
+  /** Rows picked to be changed together; null while single rows are worked on. */
+  const [picked, setPicked] = useState<ReadonlySet<number> | null>(null);
 
   const setParts = useCallback(
     (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
@@ -76,14 +80,49 @@ export function useRows(bench: Bench, start: Kept, say: (words: string) => void)
       choose(Math.max(0, index - 1), false);
       say("Removed. Ctrl Z brings it back.");
     },
-    move: (index: number, by: 1 | -1) => {
-      const part = parts[index];
-      if (!part || !parts[index + by]) return;
-      setParts(parts.toSpliced(index, 1).toSpliced(index + by, 0, part));
-      setChosen(index + by);
-      // A line that is not read yet goes with its row.
-      if (typed?.part === index) setTyped({ ...typed, part: index + by });
-      else if (typed?.part === index + by) setTyped({ ...typed, part: index });
+    /** Put a row in another's place; those between close up. */
+    moveTo: (from: number, to: number) => {
+      const part = parts[from];
+      if (!part || !parts[to] || from === to) return;
+      const order = parts
+        .map((_part, index) => index)
+        .toSpliced(from, 1)
+        .toSpliced(to, 0, from);
+      setParts(order.map((index) => parts[index] as Part));
+      // The row in hand, and a line that is not read yet, go with their rows.
+      if (chosen !== null) setChosen(order.indexOf(chosen));
+      if (typed) setTyped({ ...typed, part: order.indexOf(typed.part) });
+    },
+    picked,
+    /** Pick a row or let go of it; with `range`, everything from the row in hand. */
+    pick: (index: number, range: boolean) => {
+      const next = new Set(picked ?? (range && chosen !== null ? [chosen] : []));
+      const from = range && chosen !== null ? chosen : index;
+      if (range) for (let at = Math.min(from, index); at <= Math.max(from, index); at++) next.add(at);
+      else if (!next.delete(index)) next.add(index);
+      setOpen(false);
+      if (!range) setChosen(index);
+      setPicked(next);
+    },
+    pickNone: () => setPicked(picked ? null : new Set()),
+    /** Change the rows that are picked together. */
+    changePicked: (change: (parts: Part[], rows: ReadonlySet<number>) => Part[]) => {
+      if (picked?.size) setParts(change(parts, picked));
+    },
+    doublePicked: () => picked?.size && setParts(doubledRows(parts, picked)),
+    removePicked: () => {
+      if (!picked?.size) return;
+      setTyped(null);
+      setParts(without(parts, picked));
+      setChosen(0);
+      setPicked(new Set());
+      say(`${picked.size} removed. Ctrl Z brings them back.`);
+    },
+    joinPicked: () => {
+      if (!picked || picked.size < 2) return;
+      setTyped(null);
+      setParts(joined(parts, picked));
+      choose(Math.min(...picked), false);
     },
   };
 }

@@ -26,9 +26,10 @@ export function Library() {
   const duplicate = useMutation({
     mutationFn: async (id: number) => {
       const params = { path: { session_id: id } };
-      const { document, person_id, target } = await need(api.GET("/api/sessions/{session_id}", { params }));
+      const { document, person_id, target, tags } = await need(api.GET("/api/sessions/{session_id}", { params }));
       const copy = { ...document, title: `${document.title.slice(0, 114)}, copy` };
-      return need(api.POST("/api/sessions", { body: { document: copy, person_id: person_id ?? null, target } }));
+      const body = { document: copy, person_id: person_id ?? null, target, tags, by_itself: false };
+      return need(api.POST("/api/sessions", { body }));
     },
     onSuccess: () => {
       setSearch("");
@@ -37,8 +38,15 @@ export function Library() {
   });
   const [search, setSearch] = useState("");
   const found = (query.data ?? []).filter((row) =>
-    holdsAll(search, [row.title, row.person, ...row.text, targets?.find((each) => each.id === row.target)?.name]),
+    holdsAll(search, [
+      row.title,
+      row.person,
+      ...row.tags,
+      ...row.text,
+      targets?.find((each) => each.id === row.target)?.name,
+    ]),
   );
+  const tags = [...new Set((query.data ?? []).flatMap((row) => row.tags))].sort((a, b) => a.localeCompare(b));
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the library" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
@@ -50,7 +58,7 @@ export function Library() {
               type="search"
               className="field"
               value={search}
-              placeholder="Search: title, person, line"
+              placeholder="Search: title, person, tag, line"
               onChange={(event) => setSearch(event.target.value)}
             />
           </label>
@@ -60,6 +68,22 @@ export function Library() {
           </Link>
         </div>
       </Head>
+      {tags.length > 0 && (
+        <p className="flex flex-wrap items-center gap-x-4 pt-2 text-[13px]">
+          <span className="quiet">Tags</span>
+          {tags.map((tag) => (
+            <button
+              key={tag}
+              type="button"
+              className="link min-h-[30px] max-[899px]:min-h-[44px]"
+              aria-pressed={search === tag}
+              onClick={() => setSearch(search === tag ? "" : tag)}
+            >
+              {tag}
+            </button>
+          ))}
+        </p>
+      )}
       {query.data.length === 0 ? (
         <Notice
           title="No sessions yet"
@@ -91,6 +115,7 @@ export function Library() {
                 <p className="quiet text-[13px]">
                   {row.person ?? "Nobody in particular"}, {targets?.find((target) => target.id === row.target)?.name},{" "}
                   {clock(row.total_s)}
+                  {row.tags.length > 0 && ` · ${row.tags.join(", ")}`}
                 </p>
               </div>
               <p className="line-clamp-2 text-[13px]">{row.text.join(" · ")}</p>

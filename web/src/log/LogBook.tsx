@@ -6,7 +6,7 @@ import { log as logQuery } from "../api/queries";
 import { waitingRuns } from "../clock/keptRun";
 import { nowMs } from "../clock/run";
 import { Notice } from "../parts/Notice";
-import { clock } from "../parts/time";
+import { clock, when } from "../parts/time";
 import { RPE_WORDS } from "./rpe";
 import { Weeks } from "./Weeks";
 
@@ -67,8 +67,7 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
           )}
         </h3>
         <p className="quiet text-[13px]">
-          {entry.person ?? "Nobody in particular"},{" "}
-          {new Date(entry.started_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          {entry.person ?? "Nobody in particular"}, {when(entry.started_at)}
           {entry.simulated && " · simulated for the demo"}
         </p>
       </div>

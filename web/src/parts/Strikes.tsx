@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { WhoSays } from "./WhoSays";
 
 type Volume = Schemas["VolumeOut"];
 
@@ -33,7 +34,9 @@ export function Strikes({ volume, week, workSeconds, somebody }: Props) {
   return (
     <>
       <table className="mt-3 w-full text-[13px] leading-[17px]">
-        <caption className="label-text pb-1 text-left">Strikes expected, by limb</caption>
+        <caption className="label-text pb-1 text-left">
+          <WhoSays id="limbs">Strikes expected, by limb</WhoSays>
+        </caption>
         <thead>
           <tr className="quiet text-[12px]">
             <th className="text-left font-normal">Limb</th>

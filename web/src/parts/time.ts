@@ -10,3 +10,8 @@ export function readClock(text: string): number | null {
   if (!found) return null;
   return found[3] !== undefined ? Number(found[3]) : Number(found[1]) * 60 + Number(found[2]);
 }
+
+/** A moment as people say it here: day and clock. */
+export function when(moment: string): string {
+  return new Date(moment).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+}

@@ -4,8 +4,23 @@ import type { Schemas } from "../api/client";
 import { proposals as proposalsQuery } from "../api/queries";
 import { useSettled } from "../parts/useSettled";
 
-export type Limits = Required<Pick<Schemas["ProposeIn"], "minutes" | "means" | "kicks">> & {
+type Asked = Schemas["ProposeIn"];
+
+export type Limits = Required<Pick<Asked, "minutes" | "means" | "kicks" | "missing" | "avoid">> & {
   most_strikes: number | null;
+  level: NonNullable<Asked["level"]> | null;
+  rule_set: NonNullable<Asked["rule_set"]> | null;
+};
+
+const FREE: Limits = {
+  minutes: 20,
+  means: "bag",
+  kicks: true,
+  most_strikes: null,
+  missing: [],
+  avoid: [],
+  level: null,
+  rule_set: null,
 };
 
 type For = Pick<Schemas["ProposeIn"], "target" | "person_id">;
@@ -15,7 +30,7 @@ type For = Pick<Schemas["ProposeIn"], "target" | "person_id">;
  * before the first answer; later ones take its place, and a refusal leaves it. `onNone` hears why nothing can be shown.
  */
 export function useProposals(of: For, onNone: (why: string) => void) {
-  const [limits, setLimits] = useState<Limits>({ minutes: 20, means: "bag", kicks: true, most_strikes: null });
+  const [limits, setLimits] = useState<Limits>(FREE);
   const [wanted, setWanted] = useState(false);
   const [shown, setShown] = useState<Schemas["ProposalOut"][] | null>(null);
   const settled = useSettled(limits, 250);

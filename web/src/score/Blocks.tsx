@@ -26,11 +26,10 @@ interface BlockProps {
   staff: (demand: number) => number;
   patterns: string;
   lit: ReadonlySet<number>;
-  under: Schemas["TimelineInterval"] | undefined;
 }
 
 /** The intervals: work in ink, skill in dots, recovery slanted, rest as bare paper. */
-export function Blocks({ all, evaluation, staff, patterns, lit, under }: BlockProps) {
+export function Blocks({ all, evaluation, staff, patterns, lit }: BlockProps) {
   return (
     <>
       {evaluation.timeline.map((interval, index) => {
@@ -53,7 +52,6 @@ export function Blocks({ all, evaluation, staff, patterns, lit, under }: BlockPr
               : tone(interval.demand_frac);
         const { turn, of: count } = interval.rounds[interval.rounds.length - 1] ?? { turn: 1, of: 1 };
         const numbered = count > 1 && interval.kind === "work" && isFirstOfTurn(evaluation.timeline, index);
-        const inHand = under?.start_s === interval.start_s;
         return (
           <g key={interval.start_s}>
             <rect x={left} y={top} width={width} height={GROUND - top} fill={fill} />
@@ -64,7 +62,7 @@ export function Blocks({ all, evaluation, staff, patterns, lit, under }: BlockPr
                 x={(left + right) / 2}
                 y={GROUND + 20}
                 textAnchor="middle"
-                className={`text-[12px] ${inHand ? "fill-[var(--ink)] font-bold" : "fill-[var(--ink-2)]"}`}
+                className="fill-[var(--ink-2)] text-[12px]"
               >
                 {turn}
               </text>
@@ -73,6 +71,24 @@ export function Blocks({ all, evaluation, staff, patterns, lit, under }: BlockPr
         );
       })}
     </>
+  );
+}
+
+/** The number of the round under the cursor, bold over its own. */
+export function NumberInHand({ all, interval }: { all: Fold[]; interval: Schemas["TimelineInterval"] }) {
+  const { turn, of: count } = interval.rounds[interval.rounds.length - 1] ?? { turn: 1, of: 1 };
+  const left = xOf(all, interval.start_s, interval.part);
+  const right = xOf(all, interval.start_s + interval.seconds, interval.part);
+  if (count < 2 || interval.kind !== "work" || right - left <= 8) return null;
+  return (
+    <text
+      x={(left + right) / 2}
+      y={GROUND + 20}
+      textAnchor="middle"
+      className="fill-[var(--ink)] stroke-[var(--ink)] text-[12px] font-bold [stroke-width:0.6]"
+    >
+      {turn}
+    </text>
   );
 }
 

@@ -1,32 +1,40 @@
 import type { Lane } from "./lanes";
-import type { Fold } from "./layout";
+import { type Fold, xOf } from "./layout";
 
 interface StaveProps {
   lane: Lane;
   all: Fold[];
   seconds: number[];
+  /** When the band was sampled. */
+  bandSeconds: number[];
   top: number;
   height: number;
   wide: boolean;
 }
 
-/** One store, or the heart, under the score. */
-export function Stave({ lane, all, seconds, top, height, wide }: StaveProps) {
+type Line = { x: number; y: number }[];
+
+const points = (line: Line): string => line.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(" ");
+
+/** The samples of a course that lie in a part, as places. */
+function course(fold: Fold, seconds: number[], values: number[], y: (value: number) => number): Line {
+  const end = fold.start_s + fold.total_s;
+  const line: Line = [];
+  for (let index = 0; index < seconds.length; index++) {
+    const at = seconds[index] ?? 0;
+    if (at < fold.start_s - 0.01 || at > end + 0.01) continue;
+    line.push({ x: fold.x + ((at - fold.start_s) / fold.total_s) * fold.width, y: y(values[index] ?? 0) });
+  }
+  return line;
+}
+
+/** One store, or the heart, under the score: its course, how sure that is, and where it is asked to lie. */
+export function Stave({ lane, all, seconds, bandSeconds, top, height, wide }: StaveProps) {
   const y = (value: number) =>
     top + height - Math.min(1, Math.max(0, (value - lane.low) / (lane.high - lane.low))) * (height - 2);
-  const lines = all.map((fold) => {
-    const end = fold.start_s + fold.total_s;
-    const points: string[] = [];
-    for (let index = 0; index < seconds.length; index++) {
-      const at = seconds[index] ?? 0;
-      if (at < fold.start_s - 0.01 || at > end + 0.01) continue;
-      const x = fold.x + ((at - fold.start_s) / fold.total_s) * fold.width;
-      points.push(`${x.toFixed(1)},${y(lane.values[index] ?? 0).toFixed(1)}`);
-    }
-    return { fold, points };
-  });
   const last = all[all.length - 1];
   const right = last ? last.x + last.width : 0;
+  const ground = top + height;
   return (
     <g>
       <Mark shape={lane.shape} hue={lane.hue} x={wide ? -92 : 0} y={wide ? top + 10 : top - 11} />
@@ -53,28 +61,66 @@ export function Stave({ lane, all, seconds, top, height, wide }: StaveProps) {
           )}
         </>
       )}
-      {lines.map(({ fold, points }) =>
-        points.length > 1 ? (
+      <Wanted lane={lane} all={all} y={y} wide={wide} />
+      {all.map((fold) => {
+        const line = course(fold, seconds, lane.values, y);
+        if (line.length < 2) return null;
+        const high = lane.band ? course(fold, bandSeconds, lane.band.high, y) : [];
+        const low = lane.band ? course(fold, bandSeconds, lane.band.low, y) : [];
+        return (
           <g key={fold.start_s}>
             {lane.shape !== "beat" && (
               <polygon
-                points={`${points[0]?.split(",")[0]},${top + height} ${points.join(" ")} ${points[points.length - 1]?.split(",")[0]},${top + height}`}
+                points={`${line[0]?.x.toFixed(1)},${ground} ${points(line)} ${line[line.length - 1]?.x.toFixed(1)},${ground}`}
                 fill={lane.hue}
-                fillOpacity={0.17}
+                fillOpacity={0.14}
               />
             )}
-            <polyline
-              points={points.join(" ")}
-              fill="none"
-              stroke={lane.hue}
-              strokeWidth={1.6}
-              strokeLinejoin="round"
-            />
-            <line x1={fold.x} x2={fold.x + fold.width} y1={top + height} y2={top + height} stroke="var(--rule-2)" />
+            {high.length > 1 && (
+              <polygon
+                data-band={lane.id}
+                points={`${points(high)} ${points(low.toReversed())}`}
+                fill={lane.hue}
+                fillOpacity={0.2}
+              />
+            )}
+            <polyline points={points(line)} fill="none" stroke={lane.hue} strokeWidth={1.6} strokeLinejoin="round" />
+            <line x1={fold.x} x2={fold.x + fold.width} y1={ground} y2={ground} stroke="var(--rule-2)" />
           </g>
-        ) : null,
-      )}
+        );
+      })}
     </g>
+  );
+}
+
+/** Where the values are asked to lie: a bar between two posts, as long as it is asked for. */
+function Wanted({ lane, all, y, wide }: { lane: Lane; all: Fold[]; y: (value: number) => number; wide: boolean }) {
+  const [first] = lane.wanted;
+  return (
+    <>
+      {lane.wanted.flatMap((wanted) =>
+        all.map((fold, part) => {
+          const from = Math.max(wanted.start_s, fold.start_s);
+          const to = Math.min(wanted.end_s, fold.start_s + fold.total_s);
+          if (from >= to) return null;
+          const [left, right] = [xOf(all, from, part), xOf(all, to, part)];
+          const [top, bottom] = [y(wanted.high), y(wanted.low)];
+          return (
+            <g key={`${wanted.start_s} ${fold.start_s}`} data-wanted={lane.id}>
+              <rect x={left} y={top} width={right - left} height={bottom - top} fill="var(--moss)" fillOpacity={0.16} />
+              {[top, bottom].map((at) => (
+                <line key={at} x1={left} x2={right} y1={at} y2={at} stroke="var(--moss)" strokeDasharray="4 2" />
+              ))}
+            </g>
+          );
+        }),
+      )}
+      {first && wide && (
+        <text x={-6} y={y(first.high) + 4} textAnchor="end" className="fill-[var(--moss)] text-[11px]">
+          {Math.round(first.low)}–{Math.round(first.high)}
+        </text>
+      )}
+    </>
   );
 }
 

@@ -13,6 +13,14 @@ const reading = (heart: number[] | null) =>
       uptake_frac: [0.1, 1],
       heart_rate_bpm: heart,
     },
+    bands: {
+      seconds: [0, 1],
+      sprint_left: { low: [0.9, 0], high: [0.95, 0.1] },
+      lactic_left: { low: [1, 0.3], high: [1, 0.5] },
+      uptake_frac: { low: [0.1, 0.9], high: [0.1, 1] },
+      heart_rate_bpm: heart && { low: heart, high: heart },
+    },
+    heart_targets: [{ start_s: 0, end_s: 240, low_bpm: 150, high_bpm: 170 }],
     hr_rest_bpm: 52,
     hr_max_bpm: 192,
   }) as unknown as Schemas["Reading"];
@@ -37,6 +45,13 @@ about("the staves", () => {
     const lanes = lanesOf(reading([60, 180]));
     expect(lanes.map((lane) => lane.name)).toEqual(["Sprint", "Lactic", "Aerobic", "Heart"]);
     expect(new Set(lanes.map((lane) => lane.shape)).size).toBe(4);
+  });
+
+  it("have the soft band of each, and the target of the heart alone", () => {
+    const lanes = lanesOf(reading([60, 180]));
+    expect(lanes.map((lane) => lane.band?.high[1])).toEqual([0.1, 0.5, 1, 180]);
+    expect(lanes.map((lane) => lane.wanted.length)).toEqual([0, 0, 0, 1]);
+    expect(lanes[3]?.wanted[0]).toMatchObject({ low: 150, high: 170 });
   });
 
   it("leave the heart out where it is not to be shown", () => {

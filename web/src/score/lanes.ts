@@ -8,6 +8,10 @@ export interface Lane {
   hue: string;
   shape: "triangle" | "diamond" | "disc" | "beat";
   values: number[];
+  /** The soft band: the 80 % range of the values. */
+  band: Schemas["Band"] | null;
+  /** Stretches in which the values are asked to lie. */
+  wanted: { start_s: number; end_s: number; low: number; high: number }[];
   low: number;
   high: number;
   reference?: number;
@@ -17,7 +21,7 @@ export interface Lane {
 export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
   if (!reading) return [];
   const percent = (value: number) => `${Math.round(100 * value)} %`;
-  const { traces } = reading;
+  const { traces, bands } = reading;
   const lanes: Lane[] = [
     {
       id: "sprint",
@@ -26,6 +30,8 @@ export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
       hue: "var(--sprint)",
       shape: "triangle",
       values: traces.sprint_left,
+      band: bands.sprint_left,
+      wanted: [],
       low: 0,
       high: 1,
       show: percent,
@@ -37,6 +43,8 @@ export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
       hue: "var(--lactic)",
       shape: "diamond",
       values: traces.lactic_left,
+      band: bands.lactic_left,
+      wanted: [],
       low: 0,
       high: 1,
       reference: 0.6,
@@ -49,6 +57,8 @@ export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
       hue: "var(--aerobic)",
       shape: "disc",
       values: traces.uptake_frac,
+      band: bands.uptake_frac,
+      wanted: [],
       low: 0,
       high: 1,
       reference: 0.9,
@@ -63,6 +73,8 @@ export function lanesOf(reading: Schemas["Evaluation"]["reading"]): Lane[] {
       hue: "var(--ink)",
       shape: "beat",
       values: traces.heart_rate_bpm,
+      band: bands.heart_rate_bpm,
+      wanted: reading.heart_targets.map((each) => ({ ...each, low: each.low_bpm, high: each.high_bpm })),
       low: reading.hr_rest_bpm - 10,
       high: reading.hr_max_bpm,
       show: (value) => String(Math.round(value)),

@@ -1,4 +1,4 @@
-/** Where things stand on the time axis: parts are folds, the one in hand is wide, the rest share by minutes. */
+/** Where things stand on the time axis: parts are folds, the unfolded ones are wide, the rest share by minutes. */
 
 export interface Fold {
   x: number;
@@ -11,17 +11,19 @@ const OPEN_SHARE = 0.5;
 const LEAST_WIDTH = 26;
 export const GAP = 8;
 
-export function folds(parts: { start_s: number; total_s: number }[], open: number | null, width: number): Fold[] {
+type Lengths = { start_s: number; total_s: number }[];
+
+/** The unfolded parts share half the width or more by their minutes; with all or none unfolded time is true throughout. */
+export function folds(parts: Lengths, unfolded: ReadonlySet<number>, width: number): Fold[] {
   const room = Math.max(0, width - GAP * Math.max(0, parts.length - 1));
   const whole = parts.reduce((sum, part) => sum + part.total_s, 0);
-  const chosen = open === null ? undefined : parts[open];
-  const openShare = chosen && whole ? Math.max(OPEN_SHARE, chosen.total_s / whole) : 0;
-  const others = chosen ? whole - chosen.total_s : whole;
+  const wide = parts.reduce((sum, part, index) => sum + (unfolded.has(index) ? part.total_s : 0), 0);
+  const closed = whole - wide;
+  const wideShare = wide && closed ? Math.max(OPEN_SHARE, wide / whole) : wide ? 1 : 0;
   const raw = parts.map((part, index) => {
-    if (parts.length === 1) return room;
-    if (index === open) return room * openShare;
-    const share = others ? part.total_s / others : 1 / parts.length;
-    return Math.max(LEAST_WIDTH, room * (1 - openShare) * share);
+    if (unfolded.has(index) && wide) return (room * wideShare * part.total_s) / wide;
+    const share = closed ? part.total_s / closed : 1 / parts.length;
+    return Math.max(LEAST_WIDTH, room * (1 - wideShare) * share);
   });
   const scale = room / (raw.reduce((sum, each) => sum + each, 0) || 1);
   let x = 0;

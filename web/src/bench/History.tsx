@@ -1,0 +1,74 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { versions as versionsQuery } from "../api/queries";
+import { clock, when } from "../parts/time";
+import { type Draft, draftOf } from "./draft";
+
+interface Props {
+  sessionId: number;
+  onCompare: (revision: number) => void;
+  onRestore: (draft: Draft, said: string) => void;
+  onClose: () => void;
+}
+
+/** Who saved what and when; any version can be looked at beside what stands here now, or restored. */
+export function History({ sessionId, onCompare, onRestore, onClose }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  const query = useQuery({ ...versionsQuery(sessionId), staleTime: 0 });
+  return (
+    <dialog
+      ref={dialog}
+      aria-label="History"
+      className="m-auto max-h-[90dvh] w-[min(680px,calc(100vw-32px))] border border-[var(--ink)] bg-[var(--sheet)] p-6 text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)]"
+      onKeyDown={(event) => event.stopPropagation()}
+      onClose={onClose}
+    >
+      <div className="flex items-start justify-between gap-3">
+        <h2>History</h2>
+        <button type="button" className="act" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      {!query.data && <p className="quiet pt-3">{query.error?.message ?? "Opening the history …"}</p>}
+      <ol className="pt-2">
+        {query.data?.map((version, index) => (
+          <li key={version.revision} className="rule-t grid gap-x-4 gap-y-1 py-3 min-[600px]:grid-cols-[1fr_auto]">
+            <div>
+              <p>
+                <b>{when(version.saved_at)}</b>
+                {version.saved_by ? `, ${version.saved_by}` : ""}
+                <span className="quiet">
+                  {version.by_itself ? ", kept by itself" : ""}
+                  {index === 0 ? ", as it is saved now" : ""}
+                </span>
+              </p>
+              <p className="line-clamp-2 text-[13px]">
+                {version.document.title}, {clock(version.total_s)}: {version.text.join(" · ")}
+              </p>
+            </div>
+            <p className="flex items-start gap-2">
+              <button type="button" className="act" onClick={() => onCompare(version.revision)}>
+                Compare
+              </button>
+              {index > 0 && (
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() =>
+                    onRestore(
+                      draftOf(version),
+                      `As it was saved ${when(version.saved_at)}. Ctrl Z brings back what was here.`,
+                    )
+                  }
+                >
+                  Restore
+                </button>
+              )}
+            </p>
+          </li>
+        ))}
+      </ol>
+    </dialog>
+  );
+}

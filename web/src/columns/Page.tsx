@@ -1,0 +1,59 @@
+import { type ReactNode, useEffect, useRef } from "react";
+
+interface Props {
+  title: string;
+  under: ReactNode;
+  /** A line that tells what goes on, or what was refused. */
+  said: string | null;
+  /** Chooses the column of a number key. */
+  onNumber?: (index: number) => void;
+  onClose: () => void;
+  limits?: ReactNode;
+  children: ReactNode;
+}
+
+/** A page that takes the place of the bench for a while; Escape goes back. */
+export function Page({ title, under, said, onNumber, onClose, limits, children }: Props) {
+  const latest = useRef({ onNumber, onClose });
+  latest.current = { onNumber, onClose };
+  const head = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    head.current?.focus({ preventScroll: true });
+    window.scrollTo(0, 0);
+  }, []);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if ((event.target as HTMLElement).closest("input, select, textarea, dialog") && event.key !== "Escape") return;
+      if ((event.target as HTMLElement).closest("dialog")) return;
+      const number = /^[1-9]$/.test(event.key) ? Number(event.key) : 0;
+      if (event.key === "Escape") latest.current.onClose();
+      else if (number && latest.current.onNumber) latest.current.onNumber(number - 1);
+      else return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    window.addEventListener("keydown", onKey, { capture: true });
+    return () => window.removeEventListener("keydown", onKey, { capture: true });
+  }, []);
+  return (
+    <main className="px-4 pt-[18px] pb-8 min-[900px]:px-6">
+      <header className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h1 ref={head} tabIndex={-1} className="outline-none">
+            {title}
+          </h1>
+          <p className="quiet">{under}</p>
+        </div>
+        <button type="button" className="act" onClick={onClose}>
+          Back to the bench
+        </button>
+      </header>
+      {limits}
+      <p role="status" className="min-h-[22px] text-[13px]">
+        {said}
+      </p>
+      {children}
+    </main>
+  );
+}

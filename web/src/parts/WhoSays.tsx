@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import { method as methodQuery } from "../api/queries";
+
+interface Props {
+  /** Of the figure, as the method names it. */
+  id: string;
+  children: ReactNode;
+}
+
+/** A number that can be asked who says so: what it is and its source, and the way to its entry in the method. */
+export function WhoSays({ id, children }: Props) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        className="cursor-help text-left underline decoration-[var(--rule-2)] decoration-dotted underline-offset-4 hover:decoration-[var(--ink)]"
+        title="Who says so?"
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+      >
+        {children}
+      </button>
+      {open && <Entry id={id} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function Entry({ id, onClose }: { id: string; onClose: () => void }) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  const query = useQuery(methodQuery);
+  const entry = query.data?.figures.find((figure) => figure.id === id);
+  return (
+    <dialog
+      ref={dialog}
+      aria-label="Who says so?"
+      className="m-auto w-[min(480px,calc(100vw-32px))] border border-[var(--ink)] bg-[var(--sheet)] p-6 font-normal text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)]"
+      onKeyDown={(event) => event.stopPropagation()}
+      onClose={onClose}
+    >
+      <h2 className="first-letter:uppercase">{entry?.name ?? "Who says so?"}</h2>
+      <p className="pt-2 text-[14px] leading-[20px]">{entry?.meaning ?? query.error?.message ?? "Looking it up …"}</p>
+      {entry && (
+        <p className="quiet pt-2 text-[13px] leading-[17px]">
+          <span className="first-letter:uppercase">Who says so: {entry.source}.</span>
+        </p>
+      )}
+      <p className="flex gap-2 pt-4">
+        <Link className="act main" to={`/method#${entry?.section ?? ""}`}>
+          Read the method
+        </Link>
+        <button type="button" className="act" onClick={onClose}>
+          Close
+        </button>
+      </p>
+    </dialog>
+  );
+}
