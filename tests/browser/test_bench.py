@@ -178,25 +178,6 @@ def test_a_save_without_a_network_is_sent_when_it_is_back(bench):
     expect(bench.get_by_role("button", name="Saved")).to_be_visible()
 
 
-def test_the_later_of_two_tabs_is_told_and_can_keep_its_work_as_a_copy(inside):
-    inside.get_by_role("link", name="Six-second bursts", exact=True).click()
-    expect(verdict(inside)).to_be_visible()
-    other = inside.context.new_page()
-    other.goto(inside.url)
-    expect(verdict(other)).to_be_visible()
-    for tab, title in ((inside, "First save"), (other, "Later save")):
-        tab.get_by_label("Title").fill(title)
-        tab.keyboard.press("Control+s")
-        if tab is inside:
-            expect(tab.get_by_role("button", name="Saved")).to_be_visible()
-    expect(other.get_by_role("alert")).to_contain_text("saved elsewhere")
-    other.get_by_role("button", name="Save mine as a copy").click()
-    expect(other.get_by_role("button", name="Saved")).to_be_visible()
-    other.get_by_role("link", name="Library", exact=True).click()
-    for title in ("First save", "Later save"):
-        expect(other.get_by_role("link", name=title, exact=True)).to_be_visible()
-
-
 def test_a_session_that_is_gone_says_so_with_a_way_on(inside):
     inside.goto(inside.url.replace("/library", "/bench/99999"))
     expect(inside.get_by_text("No such session in your club")).to_be_visible()
@@ -268,7 +249,7 @@ def test_the_keys_are_listed_on_a_question_mark(bench):
     bench.get_by_label("Pattern").press("Escape")
     bench.keyboard.press("?")
     keys = bench.get_by_role("dialog", name="Keys of the bench")
-    expect(keys).to_contain_text("move the row up or down")
+    expect(keys).to_contain_text("move the row, or the level, up or down")
     bench.keyboard.press("Escape")
     expect(keys).to_be_hidden()
     expect(total(bench)).to_have_text("Total 4:00")

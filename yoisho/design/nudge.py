@@ -26,6 +26,8 @@ SAMPLE_S = 5.0
 MOST_SHOWN = 4
 LEAST_GAIN = 0.01
 """A nudge that lifts the score by less is noise."""
+CURE_COST = 0.15
+"""What a cure may cost the score at the most: less hard for the purpose, and safer."""
 REACHED = 4
 """Strokes from which a session trains its purpose."""
 MOST_STEPS = 4
@@ -183,7 +185,9 @@ class _Judge:
         self.target: Target = TARGETS[target_id]
 
     def read(self, session: Session) -> Reading | None:
-        """None where it cannot be done, or not in the minutes."""
+        """None where there is nothing to do, where it cannot be done, or not in the minutes."""
+        if not session.parts:
+            return None
         total_s = sum(duration_s(part.tree) for part in session.parts)
         if self.minutes is not None and total_s > 60 * self.minutes:
             return None
@@ -221,11 +225,9 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
             continue
         spoken = judge_.rules(after)
         verdict = judge_.verdict(after)
-        if spoken - rules or (verdict.score < score + LEAST_GAIN and not (rules - spoken) & CURABLE):
-            continue
-        if verdict.score < score - LEAST_GAIN:
-            continue
         cured = tuple(sorted((rules - spoken) & CURABLE))
+        if spoken - rules or verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
+            continue
         changes = judge_.changes(before, after)
         found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured))
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)

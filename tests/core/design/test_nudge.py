@@ -42,6 +42,11 @@ def test_every_variant_is_another_tree_of_the_same_kind(tree):
         assert name
 
 
+def test_an_empty_session_has_no_nudge_yet():
+    assert nudges(club_boxer(), Session("Empty", ()), "skill") == ()
+    assert not make_it_so(club_boxer(), Session("Empty", ()), "skill").reached
+
+
 def test_a_nudge_changes_one_thing_and_names_it():
     names = {name: changed for name, changed in variants(line("8 x (20 all out) rest 0:10"))}
     assert names["1 round more"] == line("9 x (20 all out) rest 0:10")

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../api/client";
+import { capital } from "../parts/capital";
 
 interface Props {
   asked: Pick<Schemas["ClaimIn"], "document" | "person_id">;
@@ -71,7 +72,7 @@ export function Claims({ asked, targets }: Props) {
         {check.error?.message}
         {check.data && (
           <>
-            <b className="first-letter:uppercase">{check.data.answer}.</b> {check.data.text}{" "}
+            <b>{capital(check.data.answer)}.</b> {check.data.text}{" "}
             <span className="quiet">Source: {check.data.source}.</span>
           </>
         )}

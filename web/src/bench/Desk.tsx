@@ -84,7 +84,8 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   function put(next: Partial<Draft>, words: string) {
     bench.setTyped(null);
     edit(next);
-    if (next.document) choose(mainRow(next.document), false);
+    // Where rows have come or gone, the one in hand is another.
+    if (next.document && next.document.parts.length !== parts.length) choose(mainRow(next.document), false);
     setView(DESK);
     setSaid(words);
   }

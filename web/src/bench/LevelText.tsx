@@ -31,7 +31,8 @@ export function LevelText({ label, text, onRead }: Props) {
   const settle = () => {
     if (typed === null) return;
     if (typed === text) setTyped(null);
-    else reading.mutate(typed);
+    // What was refused stays as it is until it is changed.
+    else if (refused === null || reading.variables !== typed) reading.mutate(typed);
   };
   return (
     <div className="relative min-w-[160px] flex-1">

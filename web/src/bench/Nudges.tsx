@@ -1,5 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
+import { capital } from "../parts/capital";
 import { useNudges } from "./useNudges";
 
 type Nudge = Schemas["NudgeOut"];
@@ -55,7 +56,7 @@ export function Nudges({ asked, partNames, purpose, onApply }: Props) {
               className="rule-t grid grid-cols-[1fr_auto] items-center gap-x-3 py-[6px] text-[13px] leading-[17px] first:border-t-0"
             >
               <span>
-                <b className="first-letter:uppercase">{nudge.name}</b>
+                <b>{capital(nudge.name)}</b>
                 {partNames.length > 1 && partNames[nudge.part] ? ` in ${partNames[nudge.part]}` : ""}
                 <span className="quiet block">{effect(nudge)}</span>
               </span>

@@ -28,6 +28,13 @@ export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
   useLayoutEffect(() => {
     if (typed === null && document.activeElement === input.current) input.current?.select();
   }, [text]);
+  // What is said may shrink as the line is left, but the place stays, so that no key moves away under the finger.
+  const place = useRef<HTMLDivElement>(null);
+  const [tallest, setTallest] = useState(22);
+  useLayoutEffect(() => {
+    const height = place.current?.offsetHeight ?? 0;
+    if (height > tallest) setTallest(height);
+  });
   const completing = useCompleting(id, input, shown, typed !== null, onTyped);
   const { refused, several, readAs } = typing;
   const pasted = useRef(false);
@@ -64,7 +71,7 @@ export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
         />
       </Coloured>
       <Completing {...completing} />
-      <div id={`${id}-said`} role="status" className="min-h-[22px] pt-1 text-[13px]">
+      <div ref={place} id={`${id}-said`} role="status" className="pt-1 text-[13px]" style={{ minHeight: tallest }}>
         <Said shown={shown} typed={typed} typing={typing} onTyped={onTyped} onLay={onLay} />
       </div>
     </div>

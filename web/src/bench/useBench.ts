@@ -66,20 +66,24 @@ export function useDraft(start: Kept, sessionId: number | null): Bench {
   };
 }
 
-/** What the bench starts from: the edit kept on this device if there is one, else the saved session, else nothing. */
+const startFrom = (draft: Draft, revision: number | null): Kept => ({
+  draft,
+  savedText: asText(draft),
+  revision,
+  typed: null,
+});
+
+/**
+ * What the bench starts from: the edit kept on this device if there is one, else the saved session, else nothing. It
+ * starts once: what is asked of the server later never takes the place of the edit in hand.
+ */
 export function useStart(sessionId: number | null): { start: Kept | null; error: Error | null; waitingLong: boolean } {
-  const query = useQuery({ ...sessionQuery(sessionId ?? 0), enabled: sessionId !== null });
-  const [kept] = useState(() => recall(sessionId));
-  const waitingLong = query.failureCount > 0;
-  if (kept) return { start: kept, error: null, waitingLong: false };
-  if (sessionId === null) {
-    const draft = emptyDraft();
-    return { start: { draft, savedText: asText(draft), revision: null, typed: null }, error: null, waitingLong };
-  }
-  if (!query.data || query.isFetching) return { start: null, error: query.error, waitingLong };
-  const draft = draftOf(query.data);
-  const start = { draft, savedText: asText(draft), revision: query.data.revision, typed: null };
-  return { start, error: null, waitingLong: false };
+  const [start, setStart] = useState<Kept | null>(
+    () => recall(sessionId) ?? (sessionId === null ? startFrom(emptyDraft(), null) : null),
+  );
+  const query = useQuery({ ...sessionQuery(sessionId ?? 0), enabled: start === null });
+  if (start === null && query.data && !query.isFetching) setStart(startFrom(draftOf(query.data), query.data.revision));
+  return { start, error: start ? null : query.error, waitingLong: query.failureCount > 0 };
 }
 
 /** The draft worked out by the server's core; the last good answer stays while the next is on its way. */

@@ -32,7 +32,7 @@ export function useKeys(keys: Keys) {
       if (keys.quiet) return;
       const target = event.target as HTMLElement;
       const inField = target.closest("input, textarea, select") !== null;
-      const inText = inField && !target.matches("[role=spinbutton], select");
+      const inText = inField && !target.matches("[role=spinbutton], [type=checkbox], select");
       const letter = event.key.toLowerCase();
       if (event.ctrlKey || event.metaKey) {
         if (letter === "s") {

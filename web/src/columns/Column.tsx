@@ -29,6 +29,8 @@ interface Props extends Drawn {
   /** The longest of all that stand side by side: one time axis for all. */
   longest: number;
   best?: boolean;
+  /** What the column is called by those who hear it; its title, if nothing else. */
+  region?: string;
   children?: ReactNode;
 }
 
@@ -38,7 +40,7 @@ export function Column(props: Props) {
   const width = `${(100 * compared.total_s) / longest}%`;
   return (
     <section
-      aria-label={title}
+      aria-label={props.region ?? title}
       className={`border-[var(--rule)] py-3 max-[899px]:border-b min-[900px]:row-span-9 min-[900px]:grid min-[900px]:grid-rows-subgrid min-[900px]:px-3 min-[900px]:not-first:border-l ${best ? "bg-[var(--sheet)]" : ""}`}
     >
       <p className="label-text">{label}</p>

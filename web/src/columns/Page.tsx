@@ -24,8 +24,9 @@ export function Page({ title, under, said, onNumber, onClose, limits, children }
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if ((event.target as HTMLElement).closest("input, select, textarea, dialog") && event.key !== "Escape") return;
-      if ((event.target as HTMLElement).closest("dialog")) return;
+      const place = event.target as HTMLElement;
+      if (place.closest("dialog")) return;
+      if (place.closest("input:not([type=checkbox]), select, textarea") && event.key !== "Escape") return;
       const number = /^[1-9]$/.test(event.key) ? Number(event.key) : 0;
       if (event.key === "Escape") latest.current.onClose();
       else if (number && latest.current.onNumber) latest.current.onNumber(number - 1);

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { method as methodQuery } from "../api/queries";
+import { capital } from "./capital";
 
 interface Props {
   /** Of the figure, as the method names it. */
@@ -41,13 +42,9 @@ function Entry({ id, onClose }: { id: string; onClose: () => void }) {
       onKeyDown={(event) => event.stopPropagation()}
       onClose={onClose}
     >
-      <h2 className="first-letter:uppercase">{entry?.name ?? "Who says so?"}</h2>
+      <h2>{capital(entry?.name ?? "Who says so?")}</h2>
       <p className="pt-2 text-[14px] leading-[20px]">{entry?.meaning ?? query.error?.message ?? "Looking it up …"}</p>
-      {entry && (
-        <p className="quiet pt-2 text-[13px] leading-[17px]">
-          <span className="first-letter:uppercase">Who says so: {entry.source}.</span>
-        </p>
-      )}
+      {entry && <p className="quiet pt-2 text-[13px] leading-[17px]">Who says so: {entry.source}.</p>}
       <p className="flex gap-2 pt-4">
         <Link className="act main" to={`/method#${entry?.section ?? ""}`}>
           Read the method

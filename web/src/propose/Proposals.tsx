@@ -59,6 +59,7 @@ export function Proposals(props: Props) {
           <Column
             {...now}
             label="On the bench now"
+            region="On the bench now"
             text={null}
             words={<span className="quiet">Undo brings it back, whatever is taken.</span>}
             against={null}

@@ -93,6 +93,7 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
         <Column
           {...now}
           label="On the bench now"
+          region="On the bench now"
           text={null}
           words={<span className="quiet">Undo brings it back, whatever is taken.</span>}
           against={null}
