@@ -52,6 +52,24 @@ def propose(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
+def compare(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Compare", exact=True).click()
+    page.get_by_label("Right").select_option(label="Four by four")
+    page.locator("main section dl").nth(1).wait_for()
+    page.mouse.move(0, 0)
+    page.wait_for_timeout(500)
+
+
+def scale(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Scale", exact=True).click()
+    page.get_by_label("Or under the rules of").select_option("muay-thai-pro")
+    page.get_by_role("region", name="professional Muay Thai").wait_for()
+    page.mouse.move(0, 0)
+    page.wait_for_timeout(300)
+
+
 def floor_work(page: Page) -> None:
     page.get_by_role("link", name="Run Thirties and twenty-tens").click()
     page.get_by_test_id("clock").wait_for()
@@ -95,6 +113,8 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("book", book, DESK),
     ("bench", bench, DESK),
     ("propose", propose, DESK),
+    ("compare", compare, DESK),
+    ("scale", scale, DESK),
     ("bench-phone", bench, PHONE),
     ("floor-work", floor_work, DESK),
     ("floor-rest", floor_rest, DESK),

@@ -104,7 +104,8 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     """The session drawn, simulated for the person and judged for the purpose."""
     who = find_person(club(request), body.person_id)
     around = circumstances_of(who, body.wbgt_c)
-    answer = evaluate(body.document, core_of(who), body.target, around, club(request).school)
+    school = club(request).school
+    answer = evaluate(body.document, core_of(who), body.target, around, school, ranges=body.ranges)
     # Already of the declared shape: having it checked once more would cost a fifth of the request.
     return HttpResponse(answer.model_dump_json(), content_type="application/json")
 

@@ -130,7 +130,7 @@ def _traces(traces: readout.Traces, *, with_heart: bool) -> schemas.Traces:
     keep = np.unique(np.append(np.arange(0, len(traces.seconds), stride), len(traces.seconds) - 1))
 
     def thin(trace: Floats, digits: int) -> list[float]:
-        return [round(value, digits) for value in trace[keep].tolist()]
+        return np.round(trace[keep].astype(float), digits).tolist()  # type: ignore[no-any-return]
 
     return schemas.Traces(
         seconds=thin(traces.seconds, 1),
@@ -175,12 +175,11 @@ def _reading_out(reading: readout.Reading, target: str, around: Circumstances) -
     who = reading.who
     verdict = judge(reading, target)
     bands = reading.bands
-    assert bands is not None, "the bench reads with its ranges"
     figures = {name: schemas.Figure(**asdict(figure)) for name, figure in reading.told(reading.figures).items()}
     return schemas.Reading(
         figures=figures,
         traces=_traces(reading.traces, with_heart=reading.heart_holds),
-        bands=_bands(bands, with_heart=reading.heart_holds),
+        bands=_bands(bands, with_heart=reading.heart_holds) if bands else None,
         heart_targets=_heart_targets(reading, target),
         verdict=schemas.Verdict(
             target=verdict.target,
@@ -268,12 +267,12 @@ def scaled_out(found: Scaled, target: str, school: str, around: Circumstances) -
 
 
 def evaluate(
-    document: SessionDocument, who: Person, target: str, around: Circumstances, school: str
+    document: SessionDocument, who: Person, target: str, around: Circumstances, school: str, *, ranges: bool = True
 ) -> schemas.Evaluation:
     session = core_session(document.model_dump())
     timeline = unrolled(session)
     try:
-        reading = readout.read(who, timeline)
+        reading = readout.read(who, timeline, ranges=ranges)
         volumes = reading.volumes
     except readout.NoWorkError:
         reading = None

@@ -83,6 +83,8 @@ class EvaluateIn(BaseModel):
     target: TargetId
     wbgt_c: Annotated[float, Field(ge=-20, le=60)] | None = None
     """Wet-bulb globe temperature in the hall."""
+    ranges: bool = True
+    """Without them it is answered sooner: every figure is the best guess alone, and there are no bands."""
 
 
 class Round(BaseModel):
@@ -214,7 +216,8 @@ class Caution(BaseModel):
 class Reading(BaseModel):
     figures: dict[str, Figure]
     traces: Traces
-    bands: Bands
+    bands: Bands | None
+    """None where no ranges were asked for."""
     heart_targets: list[HeartTarget]
     verdict: Verdict
     cautions: list[Caution]

@@ -238,7 +238,7 @@ def test_a_session_is_converted_to_other_rules_and_one_without_rounds_says_why(i
 def test_every_number_says_who_says_so_and_leads_to_the_method(thirties):
     verdict(thirties).get_by_role("button", name=re.compile(r"^\d+ to \d+$")).first.click()
     entry = thirties.get_by_role("dialog", name="Who says so?")
-    expect(entry).to_contain_text("peak lactate")
+    expect(entry).to_contain_text("Peak lactate")
     expect(entry).to_contain_text("di Prampero and Ferretti 1999")
     entry.get_by_role("link", name="Read the method").click()
     expect(thirties).to_have_url(re.compile("/method#readouts$"))

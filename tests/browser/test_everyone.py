@@ -71,6 +71,44 @@ def keys(page):
     page.get_by_role("dialog").wait_for()
 
 
+def levels(page):
+    full_bench(page)
+    page.get_by_role("button", name="Level by level").click()
+    page.get_by_role("list", name="Levels").wait_for()
+
+
+def several(page):
+    full_bench(page)
+    page.get_by_role("button", name="Pick several").click()
+    page.locator("[data-row='1']").click()
+
+
+def compare(page):
+    full_bench(page)
+    page.get_by_role("button", name="Compare", exact=True).click()
+    expect(page.locator("main section")).to_have_count(2)
+    page.locator("main section dl").nth(1).wait_for()
+
+
+def scale(page):
+    full_bench(page)
+    page.get_by_role("button", name="Scale", exact=True).click()
+    page.get_by_label("Hedda Quill").check()
+    page.get_by_role("region", name="Hedda Quill").wait_for()
+
+
+def history(page):
+    full_bench(page)
+    page.get_by_role("button", name="History", exact=True).click()
+    page.get_by_role("dialog", name="History").get_by_role("listitem").first.wait_for()
+
+
+def who_says(page):
+    full_bench(page)
+    verdict(page).get_by_role("button", name="5 of 5").click()
+    page.get_by_role("dialog", name="Who says so?").wait_for()
+
+
 def log(page):
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("listitem").first.wait_for()
@@ -112,6 +150,12 @@ SCREENS = [
     full_bench,
     proposals,
     keys,
+    levels,
+    several,
+    compare,
+    scale,
+    history,
+    who_says,
     log,
     method,
     floor_work,

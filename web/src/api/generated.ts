@@ -922,6 +922,11 @@ export interface components {
             /** Person Id */
             person_id?: number | null;
             /**
+             * Ranges
+             * @default true
+             */
+            ranges: boolean;
+            /**
              * Target
              * @enum {string}
              */
@@ -1470,7 +1475,7 @@ export interface components {
         };
         /** Reading */
         Reading: {
-            bands: components["schemas"]["Bands"];
+            bands: components["schemas"]["Bands"] | null;
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Efforts */

@@ -21,7 +21,8 @@ import { SeveralBar } from "./SeveralBar";
 import { withEffort, withPurpose } from "./several";
 import { laid, mainRow, type ToLay } from "./toLay";
 import { newPart, type Part } from "./tree";
-import { type Bench, useDraft, useEvaluation } from "./useBench";
+import { type Bench, useDraft } from "./useBench";
+import { useAhead, useEvaluation } from "./useEvaluation";
 import { useKeys } from "./useKeys";
 import { useNudges } from "./useNudges";
 import { useRows } from "./useRows";
@@ -59,10 +60,10 @@ interface DeskProps {
 
 /** The session in hand: its score, its outline and its verdict, and everything that is done to it. */
 export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
-  const bench = useDraft(start, sessionId);
-  const { draft, edit } = bench;
   const [wbgt, setWbgt] = useState(recallHeat);
-  const { evaluation, away, refused, retry } = useEvaluation(draft, wbgt);
+  const bench = useDraft(start, sessionId, useAhead(wbgt));
+  const { draft, edit } = bench;
+  const { evaluation, guessing, away, refused, retry } = useEvaluation(draft, wbgt);
   const [view, setView] = useState<View>(DESK);
   const [lit, setLit] = useState<string | null>(null);
   const [unfolded, setUnfolded] = useState<ReadonlySet<number>>(new Set());
@@ -425,6 +426,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
             onLight={setLit}
             wbgt={wbgt}
             somebody={draft.personId !== null}
+            guessing={guessing}
             cureOf={cureOf}
             onWbgt={(next) => {
               keepHeat(next);

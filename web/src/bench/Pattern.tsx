@@ -31,10 +31,14 @@ export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
   // What is said may shrink as the line is left, but the place stays, so that no key moves away under the finger.
   const place = useRef<HTMLDivElement>(null);
   const [tallest, setTallest] = useState(22);
-  useLayoutEffect(() => {
-    const height = place.current?.offsetHeight ?? 0;
-    if (height > tallest) setTallest(height);
-  });
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) => {
+      const [box] = entry?.borderBoxSize ?? [];
+      if (box) setTallest((before) => Math.max(before, box.blockSize));
+    });
+    if (place.current) watch.observe(place.current);
+    return () => watch.disconnect();
+  }, []);
   const completing = useCompleting(id, input, shown, typed !== null, onTyped);
   const { refused, several, readAs } = typing;
   const pasted = useRef(false);

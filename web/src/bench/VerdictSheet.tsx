@@ -16,6 +16,8 @@ interface Props {
   onWbgt: (wbgt: number | null) => void;
   /** Whether it is about a person, whose week counts. */
   somebody: boolean;
+  /** The ranges are those of the last edit but one; the next are on their way. */
+  guessing?: boolean;
   /** The change that answers a caution, where there is one. */
   cureOf?: (rule: string) => Cure | undefined;
   /** The nudges and the claims, under the cautions. */
@@ -28,7 +30,17 @@ export interface Cure {
 }
 
 /** The verdict: a sentence first, then the tally, then its reasons, figures and cautions. */
-export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, somebody, cureOf, children }: Props) {
+export function VerdictSheet({
+  evaluation,
+  targets,
+  onLight,
+  wbgt,
+  onWbgt,
+  somebody,
+  guessing,
+  cureOf,
+  children,
+}: Props) {
   const reading = evaluation.reading;
   if (!reading) {
     return (
@@ -79,7 +91,7 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
       </ul>
       <Shares figures={figures} />
       <h3 className="label-text pt-3 pb-1">Figures, 80 % range</h3>
-      <dl className="grid grid-cols-2 gap-x-4">
+      <dl className={`grid grid-cols-2 gap-x-4 ${guessing ? "text-[var(--ink-2)]" : ""}`} aria-busy={guessing}>
         <Figure id="work_to_rest" value={ratio(evaluation)} name="work to rest" />
         <Figure id="lactate_peak_mmol" value={range(figures.lactate_peak_mmol, 0)} name="peak lactate, mmol/L" />
         <Figure id="vo2_90_min" value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂max" />
@@ -96,8 +108,10 @@ export function VerdictSheet({ evaluation, targets, onLight, wbgt, onWbgt, someb
       <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
       <More figures={figures} />
       <Cautions cautions={reading.cautions} cureOf={cureOf} />
-      {children}
-      <Heat wbgt={wbgt} onWbgt={onWbgt} />
+      <div className="no-print">
+        {children}
+        <Heat wbgt={wbgt} onWbgt={onWbgt} />
+      </div>
       <p className="quiet pt-3 text-[12px] leading-[16px]">
         Estimates from a model fitted to cycling and running; no study gives the cost of a strike.{" "}
         <Link className="underline underline-offset-2" to="/method">

@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
-import { Refused, Unreachable } from "../api/client";
-import { evaluation as evaluationQuery, session as sessionQuery } from "../api/queries";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { session as sessionQuery } from "../api/queries";
 import { asText, type Draft, draftOf, emptyDraft, forget, type Kept, keep, recall } from "./draft";
 import { type History, record, redo, undo } from "./history";
 import { keepHistory, recallHistory } from "./keptHistory";
@@ -24,12 +23,17 @@ export interface Bench {
   saved: (draft: Draft, revision: number) => void;
 }
 
-/** The draft on the bench with its history, kept on this device while it differs from what is saved. */
-export function useDraft(start: Kept, sessionId: number | null): Bench {
+/**
+ * The draft on the bench with its history, kept on this device while it differs from what is saved. `ahead` hears of
+ * every edit before anything is drawn.
+ */
+export function useDraft(start: Kept, sessionId: number | null, ahead: (next: Draft) => void): Bench {
   const [history, setHistory] = useState<History<Draft>>(() => recallHistory(sessionId, start.draft));
   const [base, setBase] = useState({ text: start.savedText, revision: start.revision });
   const [typed, setTyped] = useState(start.typed);
   const draft = history.now;
+  const latest = useRef(draft);
+  latest.current = draft;
   const dirty = asText(draft) !== base.text;
 
   useEffect(() => {
@@ -53,8 +57,11 @@ export function useDraft(start: Kept, sessionId: number | null): Bench {
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
     edit: useCallback(
-      (change: Partial<Draft>) => setHistory((before) => record(before, { ...before.now, ...change })),
-      [],
+      (change: Partial<Draft>) => {
+        ahead({ ...latest.current, ...change });
+        setHistory((before) => record(before, { ...before.now, ...change }));
+      },
+      [ahead],
     ),
     undo: useCallback(() => setHistory(undo), []),
     redo: useCallback(() => setHistory(redo), []),
@@ -84,17 +91,4 @@ export function useStart(sessionId: number | null): { start: Kept | null; error:
   const query = useQuery({ ...sessionQuery(sessionId ?? 0), enabled: start === null });
   if (start === null && query.data && !query.isFetching) setStart(startFrom(draftOf(query.data), query.data.revision));
   return { start, error: start ? null : query.error, waitingLong: query.failureCount > 0 };
-}
-
-/** The draft worked out by the server's core; the last good answer stays while the next is on its way. */
-export function useEvaluation(draft: Draft, wbgt: number | null) {
-  const query = useQuery(
-    evaluationQuery({ document: draft.document, person_id: draft.personId, target: draft.target, wbgt_c: wbgt }),
-  );
-  return {
-    evaluation: query.data,
-    away: query.failureReason instanceof Unreachable,
-    refused: query.error instanceof Refused ? query.error : null,
-    retry: query.refetch,
-  };
 }

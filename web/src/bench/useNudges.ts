@@ -3,7 +3,7 @@ import type { Schemas } from "../api/client";
 import { nudges as nudgesQuery } from "../api/queries";
 import { useSettled } from "../parts/useSettled";
 
-const PAUSE_MS = 300;
+const PAUSE_MS = 600;
 
 /** The small changes for what lies on the bench, once it has not changed for a moment. */
 export function useNudges(asked: Schemas["NudgeIn"], enabled = true) {

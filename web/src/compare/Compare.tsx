@@ -68,6 +68,7 @@ export function Compare({ sessionId, draft, person, first, onTake, onClose }: Pr
         person_id: draft.personId,
         target: draft.target,
         wbgt_c: null,
+        ranges: true,
       }),
       enabled: each !== null,
       placeholderData: undefined,

@@ -84,9 +84,10 @@ export function Score({ evaluation, names, open, unfolded, lit, onOpen, wordOf }
         <svg
           width={width}
           height={axis + 26}
+          viewBox={`0 0 ${width} ${axis + 26}`}
           role="img"
           aria-label={describe(evaluation, names)}
-          className="block touch-pan-y select-none"
+          className="score block touch-pan-y select-none"
           onPointerDown={point}
           onPointerMove={point}
           onPointerLeave={(event) => event.pointerType === "mouse" && setCursor(null)}
@@ -169,7 +170,7 @@ const Drawing = memo(function Drawing(props: DrawingProps) {
           lane={lane}
           all={all}
           seconds={reading?.traces.seconds ?? []}
-          bandSeconds={reading?.bands.seconds ?? []}
+          bandSeconds={reading?.bands?.seconds ?? []}
           top={laneTop(index)}
           height={laneHeight}
           wide={wide}

@@ -116,7 +116,11 @@ function Wanted({ lane, all, y, wide }: { lane: Lane; all: Fold[]; y: (value: nu
         }),
       )}
       {first && wide && (
-        <text x={-6} y={y(first.high) + 4} textAnchor="end" className="fill-[var(--moss)] text-[11px]">
+        <text
+          x={4}
+          y={y(first.high) - 3}
+          className="fill-[var(--moss)] stroke-[var(--paper)] text-[11px] font-semibold [paint-order:stroke] [stroke-width:3]"
+        >
           {Math.round(first.low)}–{Math.round(first.high)}
         </text>
       )}

@@ -1,0 +1,118 @@
+"""Measure the bench in a browser, with the server on the same machine: `bench_browser.py ADDRESS`."""
+
+import sys
+
+import numpy as np
+from playwright.sync_api import Page, sync_playwright
+from shots import DESK, NOWHERE, library, wait_for
+
+EDITS = 40
+LONGEST = "Thirties and twenty-tens"
+MANY = "200 x (10 power, 5 rest); 100 x (10 power, 5 rest)"
+
+WATCH = """() => {
+  window.shift = 0;
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) if (!entry.hadRecentInput) window.shift += entry.value;
+  }).observe({ type: "layout-shift", buffered: true });
+}"""
+
+EDIT = """(key) => new Promise((done) => {
+  const input = document.querySelector("fieldset [role=spinbutton]");
+  const total = [...document.querySelectorAll("span")].find((span) => /^Total /.test(span.textContent));
+  const began = performance.now();
+  const watch = new MutationObserver(() => {
+    watch.disconnect();
+    requestAnimationFrame(() => setTimeout(() => done(performance.now() - began)));
+  });
+  watch.observe(total, { childList: true, characterData: true, subtree: true });
+  input.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
+})"""
+
+FRAMES = """(seconds) => new Promise((done) => {
+  const score = document.querySelector("main svg[role=img]");
+  const box = score.getBoundingClientRect();
+  const taken = [];
+  const began = performance.now();
+  let last = began;
+  const step = (now) => {
+    taken.push(now - last);
+    last = now;
+    const x = box.left + 100 + ((now - began) * 0.4) % (box.width - 120);
+    const at = { clientX: x, clientY: box.top + 60, bubbles: true, pointerType: "mouse" };
+    score.dispatchEvent(new PointerEvent("pointermove", at));
+    if (now - began < 1000 * seconds) requestAnimationFrame(step);
+    else done(taken.slice(2));
+  };
+  requestAnimationFrame(step);
+})"""
+
+
+def tell(what: str, taken: list[float]) -> None:
+    median, p95 = np.percentile(taken, [50, 95])
+    print(f"{what:58s} median {median:7.2f} ms   p95 {p95:7.2f} ms   ({len(taken)} runs)")
+
+
+def first_paint(page: Page, address: str) -> list[float]:
+    """From asking for the address of a session to its score on the screen, nothing in the browser's cache."""
+    taken = []
+    for _ in range(5):
+        page.goto("about:blank")
+        client = page.context.new_cdp_session(page)
+        client.send("Network.clearBrowserCache")
+        page.goto(address, wait_until="commit")
+        page.locator("main svg[role=img]").first.wait_for()
+        taken.append(page.evaluate("() => new Promise((done) => requestAnimationFrame(() => done(performance.now())))"))
+    return taken
+
+
+def edits(page: Page) -> list[float]:
+    """A key four times a second, as a coach presses it who looks at what it does."""
+    taken = []
+    for _ in range(EDITS):
+        taken.append(page.evaluate(EDIT, "+"))
+        page.wait_for_timeout(250)
+    return taken
+
+
+def main(address: str) -> None:
+    wait_for(address)
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", NOWHERE])
+        page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+        sent: list[int] = []
+        page.goto(address)
+        page.get_by_role("button", name="Enter as the demo coach").click()
+        library(page)
+        page.get_by_role("link", name=LONGEST, exact=True).click()
+        page.get_by_role("region", name="Verdict").wait_for()
+        bench = page.url
+        page.on("response", lambda answer: sent.append(_weight(answer)) if answer.url.endswith(".js") else None)
+        tell("from the address to the score on the screen", first_paint(page, bench))
+        print(f"JavaScript that the bench loads: {sum(sent) / 5 / 1000:.0f} kB as sent")
+        page.evaluate(WATCH)
+        page.locator("[data-row='3']").click()
+        page.get_by_label("Pattern", exact=True).wait_for()
+        page.wait_for_timeout(1000)
+        tell("from a key to the score drawn anew", edits(page))
+        print(f"layout shift while opening a row and editing: {page.evaluate('window.shift'):.4f}")
+        page.goto(bench)
+        page.get_by_role("region", name="Verdict").wait_for()
+        page.evaluate(WATCH)
+        page.wait_for_timeout(1500)
+        print(f"layout shift while the bench loads: {page.evaluate('window.shift'):.4f}")
+        page.goto(f"{address}bench")
+        page.get_by_role("button", name="Add a part").click()
+        page.get_by_label("Pattern").fill(MANY)
+        page.get_by_text("Total 75:00").wait_for()
+        page.wait_for_timeout(1000)
+        tell("a frame while the cursor moves over 600 intervals", page.evaluate(FRAMES, 3))
+        browser.close()
+
+
+def _weight(answer) -> int:  # type: ignore[no-untyped-def]
+    return int(answer.headers.get("content-length", 0))
+
+
+if __name__ == "__main__":
+    main(sys.argv[1])
