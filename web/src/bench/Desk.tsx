@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useLocation, useNavigate } from "react-router";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
 import { Compare, drawnOf } from "../compare/Compare";
 import { Keys } from "../parts/Keys";
@@ -14,38 +14,22 @@ import { Empty } from "./Empty";
 import { Head } from "./Head";
 import { History } from "./History";
 import { keepHeat, recallHeat } from "./heat";
+import { KEYS } from "./keys";
 import { Nudges } from "./Nudges";
 import { Outline } from "./Outline";
 import { Said } from "./Said";
 import { SeveralBar } from "./SeveralBar";
 import { withEffort, withPurpose } from "./several";
-import { laid, mainRow, type ToLay } from "./toLay";
+import { mainRow } from "./toLay";
 import { newPart, type Part } from "./tree";
-import { type Bench, useDraft } from "./useBench";
+import { useDraft } from "./useBench";
+import { useBrought } from "./useBrought";
 import { useAhead, useEvaluation } from "./useEvaluation";
 import { useKeys } from "./useKeys";
 import { useNudges } from "./useNudges";
 import { useRows } from "./useRows";
 import { useSaving } from "./useSaving";
 import { VerdictSheet } from "./VerdictSheet";
-
-const KEYS: [string, string][] = [
-  ["↑ ↓", "choose a row"],
-  ["Shift ↑, Shift ↓", "pick several rows, to change them together"],
-  ["Enter, Esc", "open it, close it"],
-  ["Alt ↑, Alt ↓", "move the row, or the level, up or down"],
-  ["A, D, Delete", "add a part, double it, remove it"],
-  ["Tab, + −", "next field, change its value"],
-  ["N, U, S, D, Delete", "level by level: nest, un-nest, split, double, remove"],
-  ["Ctrl Space", "what could come next in a line"],
-  [", .", "move the cursor of the score by 5 seconds"],
-  ["]  [", "unfold the whole score, fold it again"],
-  ["P", "let protocols be proposed; 1 to 5 takes one"],
-  ["C, S, H, I", "compare, scale or convert, history, print"],
-  ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
-  ["Ctrl S, R", "save, run"],
-  ["?", "this list"],
-];
 
 type View = { kind: "desk" } | { kind: "compare"; first: string | null } | { kind: "scale" } | { kind: "history" };
 const DESK: View = { kind: "desk" };
@@ -457,22 +441,4 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     rows.add(newPart("Main set"));
     bench.setTyped({ part: parts.length, text });
   }
-}
-
-/** What another place has brought along is laid on the bench, once. */
-function useBrought(bench: Bench, choose: (row: number, open: boolean) => void, say: (words: string) => void) {
-  const place = useLocation();
-  const navigate = useNavigate();
-  const brought = useRef((place.state as { lay?: ToLay } | null)?.lay ?? null);
-  useEffect(() => {
-    const lay = brought.current;
-    if (!lay) return;
-    brought.current = null;
-    const next = laid(bench.draft, lay);
-    bench.setTyped(null);
-    bench.edit(next.draft);
-    choose(next.row, true);
-    say(lay.said);
-    navigate(place.pathname, { replace: true, state: null });
-  }, [bench, choose, say, navigate, place.pathname]);
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
 import { versions as versionsQuery } from "../api/queries";
+import { Sheet } from "../parts/Sheet";
 import { clock, when } from "../parts/time";
 import { type Draft, draftOf } from "./draft";
 
@@ -13,17 +13,9 @@ interface Props {
 
 /** Who saved what and when; any version can be looked at beside what stands here now, or restored. */
 export function History({ sessionId, onCompare, onRestore, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   const query = useQuery({ ...versionsQuery(sessionId), staleTime: 0 });
   return (
-    <dialog
-      ref={dialog}
-      aria-label="History"
-      className="m-auto max-h-[90dvh] w-[min(680px,calc(100vw-32px))] border border-[var(--ink)] bg-[var(--sheet)] p-6 text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)]"
-      onKeyDown={(event) => event.stopPropagation()}
-      onClose={onClose}
-    >
+    <Sheet label="History" className="w-[min(680px,calc(100vw-32px))]" onClose={onClose}>
       <div className="flex items-start justify-between gap-3">
         <h2>History</h2>
         <button type="button" className="act" onClick={onClose}>
@@ -69,6 +61,6 @@ export function History({ sessionId, onCompare, onRestore, onClose }: Props) {
           </li>
         ))}
       </ol>
-    </dialog>
+    </Sheet>
   );
 }

@@ -1,15 +1,6 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
+import { Choice } from "../parts/Choice";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
 import { Grip, useGrip } from "./Grip";
@@ -30,6 +21,7 @@ import {
   unnested,
 } from "./levels";
 import { LONGEST_S, MOST_ROUNDS, readCount, stepOf } from "./limits";
+import { Sortables } from "./Sortables";
 import { type Node, type Path, setIn } from "./tree";
 
 interface Props {
@@ -47,10 +39,6 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
   const [at, setAt] = useState(0);
   const [said, setSaid] = useState("");
   const list = useRef<HTMLUListElement>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const here = Math.min(at, levels.length - 1);
   const chosen = levels.filter((level) => picked.has(levelKey(level.path)));
   const current = levels[here];
@@ -121,10 +109,10 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
     event.preventDefault();
     event.stopPropagation();
   };
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    const from = levels.find((level) => levelKey(level.path) === active.id);
-    const to = levels.find((level) => levelKey(level.path) === over?.id);
-    if (!from || !to || from === to) return;
+  const onDrop = (id: string, onto: string) => {
+    const from = levels.find((level) => levelKey(level.path) === id);
+    const to = levels.find((level) => levelKey(level.path) === onto);
+    if (!from || !to) return;
     const [a, b] = [standing(from.path), standing(to.path)];
     if (!a || !b || levelKey(a.parent) !== levelKey(b.parent))
       return setSaid("A level is dragged inside its own repeat.");
@@ -200,32 +188,30 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
       <p role="status" className="min-h-[18px] text-[12px] text-[var(--vermilion)]">
         {said}
       </p>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={levels.map((level) => levelKey(level.path))} strategy={verticalListSortingStrategy}>
-          <ul ref={list} aria-label="Levels">
-            {levels.map((level, index) => (
-              <Row
-                key={levelKey(level.path)}
-                level={level}
-                current={index === here}
-                text={texts.get(levelKey(level.path)) ?? ""}
-                picked={picked.has(levelKey(level.path))}
-                tempos={tempos}
-                onFocus={() => setAt(index)}
-                onPick={(on) => {
-                  const next = new Set(picked);
-                  if (on) next.add(levelKey(level.path));
-                  else next.delete(levelKey(level.path));
-                  setPicked(next);
-                }}
-                onSet={(path, value) => onChange(setIn(tree, path, value))}
-                onRead={(node) => lay(replaced(tree, level.path, [node]), "", level.path)}
-                nodeNow={() => nodeAt(tree, level.path)}
-              />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
+      <Sortables ids={levels.map((level) => levelKey(level.path))} onDrop={onDrop}>
+        <ul ref={list} aria-label="Levels">
+          {levels.map((level, index) => (
+            <Row
+              key={levelKey(level.path)}
+              level={level}
+              current={index === here}
+              text={texts.get(levelKey(level.path)) ?? ""}
+              picked={picked.has(levelKey(level.path))}
+              tempos={tempos}
+              onFocus={() => setAt(index)}
+              onPick={(on) => {
+                const next = new Set(picked);
+                if (on) next.add(levelKey(level.path));
+                else next.delete(levelKey(level.path));
+                setPicked(next);
+              }}
+              onSet={(path, value) => onChange(setIn(tree, path, value))}
+              onRead={(node) => lay(replaced(tree, level.path, [node]), "", level.path)}
+              nodeNow={() => nodeAt(tree, level.path)}
+            />
+          ))}
+        </ul>
+      </Sortables>
     </div>
   );
 }
@@ -309,34 +295,27 @@ function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onR
               onChange={(seconds) => onSet([...path, "seconds"], seconds)}
             />
           )}
-          <label className="label-text">
-            <span className="block pb-1">Effort</span>
-            <select
-              className="h-[30px] rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] px-1 text-[14px] font-normal text-[var(--ink)] max-[899px]:h-[44px]"
-              value={node.tempo}
-              onChange={(event) => onSet([...path, "tempo"], event.target.value)}
-            >
-              {tempos.map((tempo) => (
-                <option key={tempo.id} value={tempo.id}>
-                  {tempo.word}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="label-text">
-            <span className="block pb-1">Sides</span>
-            <select
-              className="h-[30px] rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] px-1 text-[14px] font-normal text-[var(--ink)] max-[899px]:h-[44px]"
-              value={typeof node.switch === "number" ? "every" : (node.switch ?? "")}
-              disabled={node.tempo === "rest"}
-              onChange={(event) => onSet([...path, "switch"], event.target.value || null)}
-            >
-              <option value="">as they stand</option>
-              <option value="half">switch at half</option>
-              <option value="call">switch on call</option>
-              {typeof node.switch === "number" && <option value="every">switch every {clock(node.switch)}</option>}
-            </select>
-          </label>
+          <Choice
+            label="Effort"
+            value={node.tempo}
+            options={tempos.map((tempo) => ({ id: tempo.id, name: tempo.word }))}
+            onChange={(tempo) => onSet([...path, "tempo"], tempo)}
+          />
+          {node.tempo !== "rest" && (
+            <Choice
+              label="Sides"
+              value={String(node.switch ?? "")}
+              none="as they stand"
+              options={[
+                { id: "half", name: "switch at half" },
+                { id: "call", name: "switch on call" },
+                ...(typeof node.switch === "number"
+                  ? [{ id: String(node.switch), name: `switch every ${clock(node.switch)}` }]
+                  : []),
+              ]}
+              onChange={(sides) => onSet([...path, "switch"], sides || null)}
+            />
+          )}
         </>
       )}
     </li>

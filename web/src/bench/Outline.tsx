@@ -1,19 +1,10 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 import type { Kept } from "./draft";
 import { Grip, useGrip } from "./Grip";
 import { PartEditor } from "./PartEditor";
+import { Sortables } from "./Sortables";
 import { Sums } from "./Sums";
 import type { Part } from "./tree";
 import type { Typing } from "./useTyped";
@@ -45,14 +36,7 @@ const rowId = (index: number) => `row-${index}`;
 /** The outline: every part a row; the one in hand opens. It is the full text of the score. */
 export function Outline(props: Props) {
   const { parts, evaluation, chosen, open, picked } = props;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = parts.map((_part, index) => rowId(index));
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && over.id !== active.id) props.onDrag(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
-  };
   return (
     <div>
       <div className={`${COLUMNS} label-text border-b border-[var(--rule)] px-0 pb-1`} aria-hidden="true">
@@ -63,62 +47,60 @@ export function Outline(props: Props) {
         <span className="text-right">Work</span>
         <span className="hidden text-right min-[700px]:block">Rest</span>
       </div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          {parts.map((part, index) => {
-            const summary = evaluation?.parts[index];
-            const isOpen = open && chosen === index && !picked;
-            const isPicked = picked?.has(index) ?? false;
-            return (
-              <Place key={rowId(index)} id={rowId(index)} name={part.name || "No name"} open={isOpen}>
-                {isOpen ? (
-                  <PartEditor
-                    columns={COLUMNS}
-                    part={part}
-                    summary={summary}
-                    tempos={props.tempos}
-                    purposes={props.purposes}
-                    typed={props.typed?.part === index ? props.typed.text : null}
-                    typing={props.typing}
-                    onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
-                    onChange={(next) => props.onChange(index, next)}
-                    onLay={props.onLay}
-                    onDouble={() => props.onDouble(index)}
-                    onRemove={() => props.onRemove(index)}
-                    onClose={() => props.onChoose(index, false)}
-                  />
-                ) : (
-                  <button
-                    type="button"
-                    data-row={index}
-                    {...(picked ? { role: "checkbox", "aria-checked": isPicked } : {})}
-                    tabIndex={(chosen ?? 0) === index ? 0 : -1}
-                    className={`${COLUMNS} w-full cursor-pointer items-baseline py-[6px] text-left hover:bg-[#E9E3D5] ${
-                      isPicked || (chosen === index && !picked) ? "bg-[var(--sheet)]" : ""
-                    }`}
-                    onClick={(event) => {
-                      if (picked || event.shiftKey) props.onPick(index, event.shiftKey);
-                      else props.onChoose(index, true);
-                    }}
-                  >
-                    <span className="quiet">
-                      {picked ? <Box on={isPicked} /> : summary ? clock(summary.start_s) : ""}
-                    </span>
-                    <span>
-                      <b className="font-semibold">{part.name || "No name"}</b>
-                      <Purpose of={part} purposes={props.purposes} />
-                    </span>
-                    <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
-                      {summary?.text ?? "…"}
-                    </span>
-                    <Sums summary={summary} />
-                  </button>
-                )}
-              </Place>
-            );
-          })}
-        </SortableContext>
-      </DndContext>
+      <Sortables ids={ids} onDrop={(id, onto) => props.onDrag(ids.indexOf(id), ids.indexOf(onto))}>
+        {parts.map((part, index) => {
+          const summary = evaluation?.parts[index];
+          const isOpen = open && chosen === index && !picked;
+          const isPicked = picked?.has(index) ?? false;
+          return (
+            <Place key={rowId(index)} id={rowId(index)} name={part.name || "No name"} open={isOpen}>
+              {isOpen ? (
+                <PartEditor
+                  columns={COLUMNS}
+                  part={part}
+                  summary={summary}
+                  tempos={props.tempos}
+                  purposes={props.purposes}
+                  typed={props.typed?.part === index ? props.typed.text : null}
+                  typing={props.typing}
+                  onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
+                  onChange={(next) => props.onChange(index, next)}
+                  onLay={props.onLay}
+                  onDouble={() => props.onDouble(index)}
+                  onRemove={() => props.onRemove(index)}
+                  onClose={() => props.onChoose(index, false)}
+                />
+              ) : (
+                <button
+                  type="button"
+                  data-row={index}
+                  {...(picked ? { role: "checkbox", "aria-checked": isPicked } : {})}
+                  tabIndex={(chosen ?? 0) === index ? 0 : -1}
+                  className={`${COLUMNS} w-full cursor-pointer items-baseline py-[6px] text-left hover:bg-[#E9E3D5] ${
+                    isPicked || (chosen === index && !picked) ? "bg-[var(--sheet)]" : ""
+                  }`}
+                  onClick={(event) => {
+                    if (picked || event.shiftKey) props.onPick(index, event.shiftKey);
+                    else props.onChoose(index, true);
+                  }}
+                >
+                  <span className="quiet">
+                    {picked ? <Box on={isPicked} /> : summary ? clock(summary.start_s) : ""}
+                  </span>
+                  <span>
+                    <b className="font-semibold">{part.name || "No name"}</b>
+                    <Purpose of={part} purposes={props.purposes} />
+                  </span>
+                  <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
+                    {summary?.text ?? "…"}
+                  </span>
+                  <Sums summary={summary} />
+                </button>
+              )}
+            </Place>
+          );
+        })}
+      </Sortables>
       {evaluation && parts.length > 0 && (
         <div className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold`}>
           <span />

@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
+import { Choice } from "../parts/Choice";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
 import { Levels } from "./Levels";
@@ -83,21 +84,13 @@ export function PartEditor(props: Props) {
           fieldsOf(part.tree).map((field) => (
             <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
           ))}
-        <label className="label-text">
-          <span className="block pb-1">For</span>
-          <select
-            className="h-[30px] rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] px-1 text-[14px] font-normal max-[899px]:h-[44px]"
-            value={part.purpose ?? ""}
-            onChange={(event) => say({ purpose: (event.target.value || null) as Part["purpose"] })}
-          >
-            <option value="">nothing said</option>
-            {purposes.map((purpose) => (
-              <option key={purpose.id} value={purpose.id}>
-                {purpose.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="For"
+          value={part.purpose ?? ""}
+          none="nothing said"
+          options={purposes}
+          onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
+        />
         <div className="ml-auto flex gap-4 self-end text-[13px]">
           <button
             type="button"

@@ -186,7 +186,7 @@ function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
       {STORES.map((store) => {
         const share = figures[store.key]?.value ?? 0;
         return (
-          <div key={store.key} className="grid grid-cols-[76px_1fr] items-center text-[13px]">
+          <div key={store.key} className="grid min-h-[24px] grid-cols-[76px_1fr] items-center text-[13px]">
             <span>
               <span aria-hidden="true" className="inline-block w-[18px]" style={{ color: store.hue }}>
                 {store.mark}

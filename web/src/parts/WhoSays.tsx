@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { method as methodQuery } from "../api/queries";
 import { capital } from "./capital";
+import { Sheet } from "./Sheet";
 
 interface Props {
   /** Of the figure, as the method names it. */
@@ -17,7 +18,7 @@ export function WhoSays({ id, children }: Props) {
     <>
       <button
         type="button"
-        className="cursor-help text-left underline decoration-[var(--rule-2)] decoration-dotted underline-offset-4 hover:decoration-[var(--ink)]"
+        className="-my-[4px] inline-block min-h-[24px] min-w-[24px] cursor-help py-[4px] text-left underline decoration-[var(--rule-2)] decoration-dotted underline-offset-4 hover:decoration-[var(--ink)]"
         title="Who says so?"
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
@@ -30,18 +31,10 @@ export function WhoSays({ id, children }: Props) {
 }
 
 function Entry({ id, onClose }: { id: string; onClose: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   const query = useQuery(methodQuery);
   const entry = query.data?.figures.find((figure) => figure.id === id);
   return (
-    <dialog
-      ref={dialog}
-      aria-label="Who says so?"
-      className="m-auto w-[min(480px,calc(100vw-32px))] border border-[var(--ink)] bg-[var(--sheet)] p-6 font-normal text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)]"
-      onKeyDown={(event) => event.stopPropagation()}
-      onClose={onClose}
-    >
+    <Sheet label="Who says so?" className="w-[min(480px,calc(100vw-32px))]" onClose={onClose}>
       <h2>{capital(entry?.name ?? "Who says so?")}</h2>
       <p className="pt-2 text-[14px] leading-[20px]">{entry?.meaning ?? query.error?.message ?? "Looking it up …"}</p>
       {entry && <p className="quiet pt-2 text-[13px] leading-[17px]">Who says so: {entry.source}.</p>}
@@ -53,6 +46,6 @@ function Entry({ id, onClose }: { id: string; onClose: () => void }) {
           Close
         </button>
       </p>
-    </dialog>
+    </Sheet>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Column, Columns, type Drawn } from "../columns/Column";
+import { Now } from "../columns/Now";
 import { Page } from "../columns/Page";
 import { LimitsRow } from "./LimitsRow";
 import type { Limits } from "./useProposals";
@@ -55,17 +56,7 @@ export function Proposals(props: Props) {
       }
     >
       <Columns count={proposals.length + (now ? 1 : 0)} dim={searching}>
-        {now && (
-          <Column
-            {...now}
-            label="On the bench now"
-            region="On the bench now"
-            text={null}
-            words={<span className="quiet">Undo brings it back, whatever is taken.</span>}
-            against={null}
-            longest={longest}
-          />
-        )}
+        {now && <Now now={now} longest={longest} />}
         {proposals.map((proposal, index) => (
           <Column
             key={proposal.name}

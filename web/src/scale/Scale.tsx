@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../api/client";
 import { Column, Columns, type Drawn } from "../columns/Column";
+import { Now } from "../columns/Now";
 import { Page } from "../columns/Page";
 import { Choice } from "../parts/Choice";
 import { Tick } from "../parts/Tick";
@@ -90,15 +91,7 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
       }
     >
       <Columns count={found.length + 1} dim={search.isPending}>
-        <Column
-          {...now}
-          label="On the bench now"
-          region="On the bench now"
-          text={null}
-          words={<span className="quiet">Undo brings it back, whatever is taken.</span>}
-          against={null}
-          longest={longest}
-        />
+        <Now now={now} longest={longest} />
         {found.map((each, index) => (
           <Column
             key={`${each.role} ${each.name}`}

@@ -1,0 +1,197 @@
+"""What is called out in a run, worked out ahead from the timeline: words, and the moment each is said.
+
+Calls never talk over each other: of two that would, the one that matters more is said. The order of weight, the
+lengths and the moments are our own settings.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from yoisho.session.interval import SessionError
+from yoisho.session.means import MEANS
+from yoisho.session.tempo import TEMPOS
+from yoisho.session.timeline import Timeline, TimelineInterval
+from yoisho.strikes.notation import calls as words_of
+
+CallKind = Literal["swap", "switch", "cue", "combination", "next", "half", "time", "effort"]
+KINDS: tuple[CallKind, ...] = get_args(CallKind)
+"""The weightiest first."""
+
+SYLLABLES_A_SECOND = 4.2
+"""How fast the voice speaks; a word counts as 1.6 syllables."""
+BREATH_S = 0.25
+NEXT_LEFT_S = 8
+"""What comes next is said when so much of the rest is left, or at its start where it is shorter."""
+SHORTEST_TOLD_S = 6
+"""Pauses shorter than this have no room for what comes next; the effort is then named as it begins."""
+HALF_FROM_S = 60
+"""Work of this length or more is halved."""
+TIMES_LEFT_S = (60, 30)
+TIME_FROM_S = 90
+COUNT_S = 3.2
+"""The last seconds before work belong to the count."""
+FIRST_WORD_S = 0.9
+"""After the bell, so that it is not drowned."""
+
+
+@dataclass(frozen=True)
+class Settings:
+    """What is called in a session."""
+
+    muted: frozenset[str] = frozenset()
+    combination_every_s: int | None = None
+    """The combination again and again while it is done; None for once, before."""
+
+    def __post_init__(self) -> None:
+        if unknown := self.muted - set(KINDS):
+            raise SessionError(f"'{min(unknown)}' is not a kind of call; there are {', '.join(KINDS)}")
+        every = self.combination_every_s
+        if every is not None and (isinstance(every, bool) or not 5 <= every <= 600):
+            raise SessionError(f"a combination is called every 5 to 600 seconds, not every {every}")
+
+
+@dataclass(frozen=True)
+class Call:
+    at_s: float
+    """From the first bell; calls of the count-in are negative."""
+    kind: CallKind
+    text: str
+
+    @property
+    def seconds(self) -> float:
+        """How long it takes to say, an estimate."""
+        return 1.6 * len(self.text.split()) / SYLLABLES_A_SECOND + BREATH_S
+
+
+def what(interval: TimelineInterval) -> str:
+    """An interval as a coach says it: the effort, how much of it, on what."""
+    if interval.partner:
+        return "partner works"
+    word = TEMPOS[interval.tempo].word
+    means = interval.source.means
+    if interval.reps is not None:
+        struck = MEANS[means].word if means and not MEANS[means].strikes else "reps"
+        return f"{interval.reps} {struck}" if struck != "reps" else f"{interval.reps} reps, {word}"
+    off_the_bag = means is not None and not MEANS[means].strikes
+    return MEANS[means].word if means and off_the_bag else word
+
+
+def combination_of(interval: TimelineInterval) -> str:
+    return ", ".join(words_of(interval.combination)) if interval.combination else ""
+
+
+def spoken_time(seconds: int) -> str:
+    """A length as it is said: "thirty seconds", "one minute"; never a figure with a colon."""
+    minutes, rest = divmod(seconds, 60)
+    said = []
+    if minutes:
+        said.append(f"{minutes} minute{'' if minutes == 1 else 's'}")
+    if rest:
+        said.append(f"{rest} second{'' if rest == 1 else 's'}")
+    return " ".join(said) or "now"
+
+
+def _coming(interval: TimelineInterval) -> str:
+    length = "" if interval.reps is not None else f", {spoken_time(interval.seconds)}"
+    combination = combination_of(interval)
+    return f"{what(interval)}{length}{'. ' if combination else ''}{combination}"
+
+
+def _around_rests(timeline: Timeline) -> Iterator[Call]:
+    """What comes next, said in the pause before; where there is no room, the effort as it begins."""
+    before: TimelineInterval | None = None
+    for interval in timeline.intervals:
+        if interval.partner:
+            yield Call(interval.start_s + 0.2, "swap", "swap")
+        elif interval.kind == "work":
+            if before is None:
+                yield Call(-NEXT_LEFT_S, "next", f"first: {_coming(interval)}")
+            elif before.kind != "work" and not before.partner and before.seconds >= SHORTEST_TOLD_S:
+                at = max(before.start_s + FIRST_WORD_S, before.end_s - NEXT_LEFT_S - 1.5)
+                yield Call(at, "next", f"next: {_coming(interval)}")
+            elif _told(before) != _told(interval) or before.partner:
+                yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
+        elif interval.kind == "recover" and (before is None or before.kind == "work"):
+            yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
+        before = interval
+
+
+def _told(interval: TimelineInterval) -> tuple[str, str]:
+    return what(interval), combination_of(interval)
+
+
+def _switches(interval: TimelineInterval) -> Iterator[float]:
+    every = interval.source.switch
+    if interval.partner or interval.reps is not None or every in (None, "call"):
+        return
+    step = interval.seconds / 2 if every == "half" else float(every or 0)
+    at = step
+    while at < interval.seconds - 1:
+        yield interval.start_s + at
+        at += step
+
+
+def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
+    if interval.partner or interval.kind == "rest" or interval.reps is not None:
+        return
+    switches = tuple(_switches(interval))
+    for at in switches:
+        yield Call(at, "switch", "switch sides")
+    for cue in interval.source.cues:
+        at = float(cue.every_s)
+        while at < interval.seconds - 1:
+            yield Call(interval.start_s + at, "cue", cue.text)
+            at += cue.every_s
+    every, combination = settings.combination_every_s, combination_of(interval)
+    if every and combination:
+        at = float(every)
+        while at < interval.seconds - 2:
+            yield Call(interval.start_s + at, "combination", combination)
+            at += every
+    if interval.kind != "work":
+        return
+    if interval.seconds >= HALF_FROM_S and not switches:
+        yield Call(interval.start_s + interval.seconds / 2, "half", "half way")
+    if interval.seconds >= TIME_FROM_S:
+        for left in TIMES_LEFT_S:
+            if interval.seconds >= 1.5 * left:
+                yield Call(interval.end_s - left, "time", spoken_time(left))
+
+
+def _counted_in(timeline: Timeline) -> list[tuple[float, float]]:
+    """Stretches that belong to the count before work."""
+    starts = [i.start_s for i in timeline.intervals if i.kind == "work" and not i.partner]
+    return [(start - COUNT_S, start + 0.0) for start in starts]
+
+
+def call_schedule(timeline: Timeline, settings: Settings | None = None) -> tuple[Call, ...]:
+    """Every call of a run, in order, none over another and none over the count into work.
+
+    All kinds that are not muted stand in it. A coach's own switch ("on call") is left to the coach.
+    """
+    settings = settings or Settings()
+    found = [*_around_rests(timeline), *(c for i in timeline.intervals for c in _inside(i, settings))]
+    wanted = sorted(
+        (call for call in found if call.kind not in settings.muted),
+        key=lambda call: (KINDS.index(call.kind), call.at_s),
+    )
+    kept: list[Call] = []
+    taken: list[tuple[float, float]] = []
+    counts = _counted_in(timeline)
+    for call in wanted:
+        start, end = call.at_s, call.at_s + call.seconds
+        # What is said before work may not run into its count; a cue on the beat may.
+        blocked = taken if call.kind in ("swap", "switch", "cue") else [*taken, *counts]
+        clash = [span for span in blocked if start < span[1] and end > span[0]]
+        if clash and call.kind == "next":
+            # It is said a little sooner, if there is room.
+            start = min(span[0] for span in clash) - call.seconds
+            end = start + call.seconds
+            call = Call(round(start, 2), call.kind, call.text)
+            clash = [span for span in blocked if start < span[1] and end > span[0]]
+        if not clash:
+            kept.append(call)
+            taken.append((start, end))
+    return tuple(sorted(kept, key=lambda call: call.at_s))
+
