@@ -6,6 +6,7 @@ lengths and the moments are our own settings.
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from math import floor
 from typing import Literal, get_args
 
 from yoisho.session.interval import SessionError
@@ -187,11 +188,10 @@ def call_schedule(timeline: Timeline, settings: Settings | None = None) -> tuple
         if clash and call.kind == "next":
             # It is said a little sooner, if there is room.
             start = min(span[0] for span in clash) - call.seconds
-            end = start + call.seconds
-            call = Call(round(start, 2), call.kind, call.text)
+            call = Call(floor(100 * start) / 100, call.kind, call.text)
+            start, end = call.at_s, call.at_s + call.seconds
             clash = [span for span in blocked if start < span[1] and end > span[0]]
         if not clash:
             kept.append(call)
             taken.append((start, end))
     return tuple(sorted(kept, key=lambda call: call.at_s))
-

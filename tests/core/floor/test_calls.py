@@ -1,0 +1,115 @@
+"""What is called in a run: the right words, at the right moment, never two at once."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given, settings
+
+from tests.core.trees import trees
+from yoisho.floor.calls import COUNT_S, KINDS, Call, Settings, call_schedule, spoken_time
+from yoisho.session.interval import SessionError
+from yoisho.session.shorthand import read
+from yoisho.session.timeline import unroll
+
+
+def said(text, **more):
+    return [(call.at_s, call.kind, call.text) for call in call_schedule(unroll(read(text)), Settings(**more))]
+
+
+def kinds(text, **more):
+    return [kind for _, kind, _ in said(text, **more)]
+
+
+def test_the_rest_says_what_comes_next_with_its_combination():
+    at, kind, text = next(call for call in said("2 x (1:00 power bag [1-2-3b]) rest 0:30") if call[0] > 0 and
+                          call[1] == "next")  # fmt: skip
+    assert text == "next: power, 1 minute. jab, cross, lead hook to the body"
+    assert 60 < at < 90 - COUNT_S, "in the rest, before the count"
+
+
+def test_the_first_thing_is_said_in_the_count_in():
+    at, kind, text = said("30 speed")[0]
+    assert (kind, text) == ("next", "first: speed, 30 seconds")
+    assert at < 0
+
+
+def test_a_change_without_a_rest_is_named_as_it_begins():
+    calls = said("(30 technique, 30 speed, 30 power)")
+    assert [(kind, text) for at, kind, text in calls if at > 0] == [("effort", "speed"), ("effort", "power")]
+
+
+def test_a_rest_too_short_for_words_leaves_the_name_to_the_bell():
+    assert "next" not in kinds("3 x (20 all out) rest 0:04")[1:]
+
+
+def test_sides_are_called_at_half_time_or_every_so_often_and_then_half_time_is_not():
+    calls = said("2:00 flow switch at half")
+    assert (60.0, "switch", "switch sides") in calls
+    assert "half" not in [kind for _, kind, _ in calls]
+    every = [at for at, kind, _ in said("1:00 flow switch every 0:20") if kind == "switch"]
+    assert every == [20, 40]
+
+
+def test_the_coachs_own_switch_is_left_to_the_coach():
+    assert "switch" not in kinds("1:00 flow switch on call")
+
+
+def test_a_repeating_cue_comes_on_its_beat_and_not_with_the_bell():
+    assert [at for at, kind, _ in said('40 flow call "push" every 0:10') if kind == "cue"] == [10, 20, 30]
+
+
+def test_half_way_and_the_time_left_are_for_work_that_is_long_enough():
+    assert (90.0, "half", "half way") in said("3:00 power")
+    assert [text for _, kind, text in said("3:00 power") if kind == "time"] == ["1 minute", "30 seconds"]
+    assert not {"half", "time"} & set(kinds("45 power"))
+
+
+def test_the_combination_is_called_again_where_that_is_wanted():
+    line = "1:00 power bag [1-2]"
+    assert "combination" not in kinds(line)
+    again = [(at, text) for at, kind, text in said(line, combination_every_s=15) if kind == "combination"]
+    assert again == [(15, "jab, cross"), (30, "jab, cross"), (45, "jab, cross")]
+
+
+def test_partners_are_swapped_by_a_call():
+    assert (30.2, "swap", "swap") in said("30 power in pairs")
+
+
+def test_reps_are_said_as_a_number_and_have_no_time():
+    assert said("20 push-ups, 30 power")[0][2] == "first: 20 push-ups"
+
+
+def test_a_muted_kind_is_not_said():
+    assert set(kinds('2:00 flow call "push" every 0:10', muted=frozenset({"cue"}))) <= set(KINDS) - {"cue"}
+
+
+@pytest.mark.parametrize(
+    ("wrong", "words"),
+    [({"muted": frozenset({"shout"})}, "not a kind of call"), ({"combination_every_s": 2}, "every 5 to 600")],
+)
+def test_impossible_settings_are_refused(wrong, words):
+    with pytest.raises(SessionError, match=words):
+        Settings(**wrong)
+
+
+def test_times_are_said_in_words_and_units():
+    assert [spoken_time(s) for s in (1, 30, 60, 90, 180)] == [
+        "1 second", "30 seconds", "1 minute", "1 minute 30 seconds", "3 minutes"]  # fmt: skip
+
+
+@given(trees)
+@settings(max_examples=60)
+def test_calls_never_talk_over_each_other_nor_over_the_count_into_work(tree):
+    timeline = unroll(tree)
+    calls = call_schedule(timeline, Settings(combination_every_s=10))
+    assert list(calls) == sorted(calls, key=lambda call: call.at_s)
+    for one, other in pairwise(calls):
+        assert one.at_s + one.seconds <= other.at_s + 1e-6
+    starts = [i.start_s for i in timeline.intervals if i.kind == "work" and not i.partner]
+    spoken = [call for call in calls if call.kind in ("next", "effort", "half", "time", "combination")]
+    for call in spoken:
+        assert not any(call.at_s < start and call.at_s + call.seconds > start - COUNT_S for start in starts)
+
+
+def test_a_longer_call_takes_longer():
+    assert Call(0, "next", "jab, cross, lead hook").seconds > Call(0, "next", "jab").seconds
