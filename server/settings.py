@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "server.roster",
     "server.sessions",
     "server.combinations",
+    "server.floor",
     "server.logbook",
     "server.demo",
 ]
@@ -77,6 +78,9 @@ TIME_ZONE = "UTC"
 USE_I18N = False
 
 WEB_DIST = ROOT / "web" / "dist"
+SPEECH = Path(os.environ.get("YOISHO_SPEECH") or ROOT / ".state" / "speech")
+"""Where phrases of speech are kept; they are made again where they are gone."""
+SPEAK_AHEAD = True
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST
 WHITENOISE_AUTOREFRESH = False

@@ -1,4 +1,4 @@
-from typing import Literal
+from typing import Annotated, Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
@@ -22,11 +22,15 @@ class Welcome(Schema):
     club: str | None = None
     school: str = DEFAULT_SCHOOL
     """Which punches the numbers beyond six are."""
+    emergency_number: str = "112"
     demo: bool
 
 
 class ClubIn(Schema):
-    school: Literal[tuple(SCHOOLS)]  # type: ignore[valid-type]
+    """What is left out stays as it is."""
+
+    school: Literal[tuple(SCHOOLS)] | None = None  # type: ignore[valid-type]
+    emergency_number: Annotated[str, Field(pattern=r"^[0-9 +*#()-]{2,20}$")] | None = None
 
 
 class SignIn(Schema):
@@ -38,8 +42,15 @@ def _welcome(request: HttpRequest) -> Welcome:
     user = request.user
     if not isinstance(user, User) or user.club is None:
         return Welcome(signed_in=False, demo=settings.DEMO)
-    return Welcome(signed_in=True, coach=user.get_full_name(), club=user.club.name, school=user.club.school,
-                   demo=settings.DEMO)  # fmt: skip
+    own = user.club
+    return Welcome(
+        signed_in=True,
+        coach=user.get_full_name(),
+        club=own.name,
+        school=own.school,
+        emergency_number=own.emergency_number,
+        demo=settings.DEMO,
+    )
 
 
 @router.get("/me", response=Welcome, auth=None, operation_id="me")
@@ -78,6 +89,8 @@ def sign_out(request: HttpRequest) -> Welcome:
 def save_club(request: HttpRequest, body: ClubIn) -> Welcome:
     """The club's settings. What is stored does not change: techniques are stored, and shown in the club's school."""
     own = coach(request).own_club
-    own.school = body.school
-    own.save(update_fields=["school"])
+    changes = body.model_dump(exclude_none=True)
+    for name, value in changes.items():
+        setattr(own, name, value)
+    own.save(update_fields=list(changes))
     return _welcome(request)

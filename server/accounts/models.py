@@ -10,6 +10,8 @@ class Club(models.Model):
     name = models.CharField(max_length=120)
     school = models.CharField(max_length=20, choices=[(s.id, s.name) for s in SCHOOLS.values()], default=DEFAULT_SCHOOL)
     """Which punches the numbers beyond six are."""
+    emergency_number = models.CharField(max_length=20, default="112")
+    """Whom to call from the hall, shown where somebody is unwell."""
 
     def __str__(self) -> str:
         return self.name

@@ -1,28 +1,52 @@
-"""What the Floor needs to run a session: the flat timeline and every sound, worked out ahead."""
+"""What the Floor needs to run a session: the flat timeline, every sound and every call, worked out ahead."""
 
-from typing import Literal
+import re
+from dataclasses import replace
+from typing import Annotated, Literal
 
-from django.http import HttpRequest
+from django.http import FileResponse, HttpRequest
 from ninja import Router, Schema
+from pydantic import Field, StrictInt
 
 from server.accounts.current import club
-from server.errors import Message
+from server.errors import Faults, Message, not_found
+from server.floor.ahead import settings_of, timeline_of
+from server.floor.speech import path_of, speak
 from server.roster.api import core_of
 from server.sessions.evaluation import interval_out
 from server.sessions.kept_api import find_session
 from server.sessions.schemas import TimelineInterval
 from yoisho.engine.bouts import find_bouts, session_rpe
+from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError, read
+from yoisho.floor.calls import KINDS, CallKind, call_schedule
 from yoisho.floor.cues import COUNT_IN_S, cue_schedule
+from yoisho.judgement.cautions import cautions
 from yoisho.session.document import from_document
-from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.timeline import Timeline
 from yoisho.session.volume import interval_volume
 
 router = Router(tags=["floor"])
+PHRASE = re.compile(r"[0-9a-f]{24}")
 
 
 class Cue(Schema):
     at_s: float
     kind: Literal["bell", "change", "clack", "count", "end"]
+
+
+class CallOut(Schema):
+    at_s: float
+    kind: CallKind
+    text: str
+    speech: str | None
+    """The file that says it; None where the server has no voice."""
+
+
+class CallSettings(Schema):
+    muted: list[CallKind]
+    combination_every_s: Annotated[StrictInt, Field(ge=5, le=600)] | None = None
+    """The combination again and again while it is done; None for once, before."""
 
 
 class Effort(Schema):
@@ -45,6 +69,21 @@ class RunPlan(Schema):
     expected_rpe: float
     timeline: list[TimelineInterval]
     cues: list[Cue]
+    calls: list[CallOut]
+    """Of every kind, also the muted ones."""
+    call_settings: CallSettings
+    cold: str | None
+    """Said before the start where hard work or kicks come before the warm-up is done."""
+    emergency_number: str
+    """As the club has set it."""
+
+
+def _cold(timeline: Timeline, who: Person) -> str | None:
+    try:
+        found = cautions(read(who, timeline, ranges=False))
+    except NoWorkError:
+        return None
+    return next((f"{caution.text} {caution.cure}" for caution in found if caution.rule == "warm-up"), None)
 
 
 def efforts_of(timeline: Timeline) -> list[tuple[int, int]]:
@@ -57,8 +96,11 @@ def efforts_of(timeline: Timeline) -> list[tuple[int, int]]:
 def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
     saved = find_session(club(request), session_id)
     session = from_document(saved.document)
-    timeline = unroll(*(part.tree for part in session.parts)) if session.parts else Timeline(())
-    stance = core_of(saved.person).stance
+    timeline = timeline_of(saved.document)
+    who = core_of(saved.person)
+    chosen = settings_of(saved)
+    spoken = call_schedule(timeline, replace(chosen, muted=frozenset()))
+    stance = who.stance
     return RunPlan(
         session_id=saved.pk,
         revision=saved.revision,
@@ -73,4 +115,33 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
         expected_rpe=session_rpe(timeline),
         timeline=[interval_out(one, interval_volume(one, stance)) for one in timeline.intervals],
         cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],
+        calls=[CallOut(at_s=c.at_s, kind=c.kind, text=c.text, speech=speak(c.text)) for c in spoken],
+        call_settings=CallSettings(
+            muted=[kind for kind in KINDS if kind in chosen.muted], combination_every_s=chosen.combination_every_s
+        ),
+        cold=_cold(timeline, who),
+        emergency_number=saved.club.emergency_number,
     )
+
+
+@router.put(
+    "/sessions/{session_id}/calls",
+    response={200: CallSettings, 404: Message, 422: Faults},
+    operation_id="save_calls",
+)
+def save_calls(request: HttpRequest, session_id: int, body: CallSettings) -> CallSettings:
+    """What is called in this session. The plan of the run follows it."""
+    saved = find_session(club(request), session_id)
+    saved.calls = body.model_dump()
+    saved.save(update_fields=["calls"])
+    return body
+
+
+@router.get("/speech/{phrase}", response={200: None, 404: Message}, operation_id="speech")
+def speech(request: HttpRequest, phrase: str) -> FileResponse:
+    """A phrase as a sound file. What a phrase says never changes, so that it may be kept for ever."""
+    if not PHRASE.fullmatch(phrase) or not path_of(phrase).exists():
+        raise not_found("phrase")
+    answer = FileResponse(path_of(phrase).open("rb"), content_type="audio/wav")
+    answer.headers["Cache-Control"] = "private, max-age=31536000, immutable"
+    return answer

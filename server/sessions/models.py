@@ -12,6 +12,8 @@ class Session(models.Model):
     target = models.CharField(max_length=40)
     document = models.JSONField()
     tags = models.JSONField(default=list)
+    calls = models.JSONField(default=dict)
+    """What is called on the floor: kinds that are muted, and how often a combination is said."""
     revision = models.PositiveIntegerField(default=1)
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)

@@ -19,12 +19,15 @@ def seconds_left(page) -> int:
     return int(text)
 
 
-def to_floor(page, line=SHORT):
+def to_floor(page, line=SHORT, warm=True):
     type_pattern(page, line)
     page.get_by_text(re.compile(r"^Total")).wait_for()
     page.get_by_role("button", name="Run", exact=True).click()
     page.wait_for_url("**/floor/*")
     page.get_by_test_id("clock").wait_for()
+    if warm and page.get_by_text("WARM?", exact=True).count():
+        page.keyboard.press("Space")
+        page.get_by_text("GO", exact=True).wait_for()
     return page
 
 
@@ -194,6 +197,92 @@ def test_bells_are_planned_on_the_audio_clock_close_to_their_second(bench):
     bench.wait_for_timeout(10_800)
     bells = bench.evaluate("window.bells")
     due = [(bell["wall"] - pressed) / 1000 + bell["in_s"] for bell in bells]
-    assert due[:4] == pytest.approx([7, 8, 9, 10], abs=0.15)
-    gaps = [later["at"] - earlier["at"] for earlier, later in pairwise(bells[:4])]
+    assert due[:5] == pytest.approx([2, 7, 8, 9, 10], abs=0.15), "what comes first is said, then three, two, one, bell"
+    gaps = [later["at"] - earlier["at"] for earlier, later in pairwise(bells[1:5])]
     assert gaps == pytest.approx([1, 1, 1], abs=0.02)
+
+
+REPS = "2 x (5 reps power bag [1-2]) rest 0:30"
+
+
+def test_before_the_start_the_signs_to_stop_at_stand_there_and_a_cold_start_is_asked_about(bench):
+    to_floor(bench, "6 x (30 power) rest 0:30", warm=False)
+    sheet = bench.get_by_role("region", name="Before the start")
+    expect(sheet).to_contain_text("chest pain")
+    expect(sheet).to_contain_text("Hard work starts at 0:00")
+    expect(bench.get_by_text("WARM?", exact=True)).to_be_visible()
+    bench.keyboard.press("Space")
+    expect(bench.get_by_text("GO", exact=True)).to_be_visible()
+    bench.keyboard.press("Space")
+    expect(phase(bench)).to_have_attribute("data-phase", "ready")
+    expect(sheet).to_have_count(0)
+
+
+def test_a_warm_start_is_one_key(bench):
+    to_floor(bench, "10:00 flow; then 1:00, 6 x (30 power) rest 0:30", warm=False)
+    expect(bench.get_by_text("GO", exact=True)).to_be_visible()
+    bench.keyboard.press("Space")
+    expect(bench.get_by_role("region", name="Before the start")).to_have_count(0)
+
+
+def test_reps_are_counted_down_and_the_rest_starts_by_itself(bench):
+    to_floor(bench, REPS)
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    clock_ = bench.get_by_test_id("clock")
+    expect(clock_).to_have_text("05")
+    for left in ("04", "03", "02", "01"):
+        bench.keyboard.press("Enter")
+        expect(clock_).to_have_text(left)
+    bench.get_by_role("button", name="Count a rep, 1 left").click()
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+
+
+def test_the_clock_waits_for_the_last_rep_also_over_a_reload(bench):
+    to_floor(bench, REPS)
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    for _ in range(4):
+        bench.keyboard.press("Enter")
+    bench.wait_for_timeout(9500)
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    expect(bench.get_by_test_id("clock")).to_have_text("01")
+    bench.reload()
+    expect(bench.get_by_test_id("clock")).to_have_text("01")
+    bench.keyboard.press("Enter")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+
+
+def test_somebody_unwell_stops_the_clock_and_shows_what_to_do_first(bench):
+    to_floor(bench, "10:00 flow; then 1:00, 6 x (30 power) rest 0:30")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.keyboard.press("u")
+    sheet = bench.get_by_role("dialog", name="Somebody is unwell")
+    expect(sheet).to_contain_text("call 112 now")
+    left = seconds_left(bench)
+    bench.wait_for_timeout(1300)
+    assert seconds_left(bench) == left
+    sheet.get_by_role("button", name="All well").click()
+    expect(bench.get_by_text("HELD", exact=True)).to_be_visible()
+    bench.keyboard.press("u")
+    sheet.get_by_role("button", name="End the session").click()
+    expect(bench.get_by_role("heading", name="Plan and done")).to_be_visible()
+
+
+def test_what_is_called_is_set_for_the_session_and_kept(bench):
+    to_floor(bench, "3:00 flow bag [1-2] switch at half")
+    bench.get_by_label("change of sides").uncheck()
+    bench.get_by_role("combobox", name="Combination again").select_option("30")
+    bench.wait_for_timeout(500)
+    bench.reload()
+    expect(bench.get_by_label("change of sides")).not_to_be_checked()
+    expect(bench.get_by_label("what comes next")).to_be_checked()
+    expect(bench.get_by_role("combobox", name="Combination again")).to_have_value("30")
+
+
+def test_all_that_is_said_is_fetched_before_the_start_and_kept_on_the_device(bench):
+    to_floor(bench, "3:00 flow bag [1-2] switch at half")
+    expect(bench.get_by_text("Called out", exact=True)).to_be_visible()
+    kept = bench.evaluate("caches.open('yoisho-speech').then((shelf) => shelf.keys()).then((keys) => keys.length)")
+    assert kept >= 3

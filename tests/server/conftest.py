@@ -65,6 +65,11 @@ def demo_off(settings) -> None:
     settings.DEMO = False
 
 
+@pytest.fixture(autouse=True)
+def own_speech(settings, tmp_path) -> None:
+    settings.SPEECH = tmp_path / "speech"
+
+
 def fault(answer) -> dict:
     """The first fault of a refusal: its place, message and kind."""
     assert answer.status_code == 422, answer.content

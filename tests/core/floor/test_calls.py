@@ -21,7 +21,7 @@ def kinds(text, **more):
 
 
 def test_the_rest_says_what_comes_next_with_its_combination():
-    at, kind, text = next(call for call in said("2 x (1:00 power bag [1-2-3b]) rest 0:30") if call[0] > 0 and
+    at, _kind, text = next(call for call in said("2 x (1:00 power bag [1-2-3b]) rest 0:30") if call[0] > 0 and
                           call[1] == "next")  # fmt: skip
     assert text == "next: power, 1 minute. jab, cross, lead hook to the body"
     assert 60 < at < 90 - COUNT_S, "in the rest, before the count"

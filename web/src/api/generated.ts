@@ -531,6 +531,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Calls
+         * @description What is called in this session. The plan of the run follows it.
+         */
+        put: operations["save_calls"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/export": {
         parameters: {
             query?: never;
@@ -622,6 +642,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/speech/{phrase}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speech
+         * @description A phrase as a sound file. What a phrase says never changes, so that it may be kept for ever.
+         */
+        get: operations["speech"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -705,6 +745,27 @@ export interface components {
             /** Seconds */
             seconds: number;
         };
+        /** CallOut */
+        CallOut: {
+            /** At S */
+            at_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort";
+            /** Speech */
+            speech: string | null;
+            /** Text */
+            text: string;
+        };
+        /** CallSettings */
+        CallSettings: {
+            /** Combination Every S */
+            combination_every_s?: number | null;
+            /** Muted */
+            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort")[];
+        };
         /** Caution */
         Caution: {
             /** At S */
@@ -762,13 +823,15 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** ClubIn */
+        /**
+         * ClubIn
+         * @description What is left out stays as it is.
+         */
         ClubIn: {
-            /**
-             * School
-             * @enum {string}
-             */
-            school: "overhands" | "body-hooks";
+            /** Emergency Number */
+            emergency_number?: string | null;
+            /** School */
+            school?: ("overhands" | "body-hooks") | null;
         };
         /** CombinationOut */
         CombinationOut: {
@@ -1554,12 +1617,19 @@ export interface components {
         };
         /** RunPlan */
         RunPlan: {
+            call_settings: components["schemas"]["CallSettings"];
+            /** Calls */
+            calls: components["schemas"]["CallOut"][];
+            /** Cold */
+            cold: string | null;
             /** Count In S */
             count_in_s: number;
             /** Cues */
             cues: components["schemas"]["Cue"][];
             /** Efforts */
             efforts: components["schemas"]["Effort"][];
+            /** Emergency Number */
+            emergency_number: string;
             /** Expected Rpe */
             expected_rpe: number;
             /** Part Names */
@@ -2080,6 +2150,11 @@ export interface components {
             coach?: string | null;
             /** Demo */
             demo: boolean;
+            /**
+             * Emergency Number
+             * @default 112
+             */
+            emergency_number: string;
             /**
              * School
              * @default overhands
@@ -3148,6 +3223,50 @@ export interface operations {
             };
         };
     };
+    save_calls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallSettings"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     export_session: {
         parameters: {
             query?: never;
@@ -3299,6 +3418,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Welcome"];
+                };
+            };
+        };
+    };
+    speech: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                phrase: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type Cue, CuePlayer } from "./cuePlayer";
 import { soundOf } from "./sounds";
+import type { Voice } from "./voice";
 
 /** An audio clock that the test moves by hand. */
 class FakeContext {
@@ -84,6 +85,41 @@ describe("cues on the audio clock", () => {
     const player = new CuePlayer(cues, () => 5);
     await player.wake();
     expect(FakeContext.last.started).toEqual([]);
+    player.close();
+  });
+});
+
+describe("calls on the audio clock", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+    vi.stubGlobal("AudioContext", FakeContext);
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
+
+  const calls = [
+    { at_s: 0.5, kind: "next", speech: "a" },
+    { at_s: 1.5, kind: "half", speech: "b" },
+    { at_s: 1.8, kind: "time", speech: null },
+  ];
+  const voice = { decode: async () => {}, get: (phrase: string) => ({ phrase }) } as unknown as Voice;
+
+  it("are said at their own times, and what has no voice is left out", async () => {
+    const player = new CuePlayer([], () => 0, calls, voice);
+    await player.wake();
+    expect(FakeContext.last.started).toEqual([100.5, 101.5]);
+    player.close();
+  });
+
+  it("of a kind that is muted are not said, and come back when it is not", async () => {
+    const player = new CuePlayer([], () => 0, calls, voice);
+    player.hush(["half"]);
+    await player.wake();
+    expect(FakeContext.last.started).toEqual([100.5]);
+    player.hush([]);
+    expect(FakeContext.last.started.slice(-2)).toEqual([100.5, 101.5]);
     player.close();
   });
 });

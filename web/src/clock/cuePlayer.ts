@@ -1,11 +1,22 @@
 /** Plays a schedule of sounds on the audio clock, a little ahead, so that a busy page does not move a bell. */
 
 import { type CueKind, soundOf } from "./sounds";
+import type { Voice } from "./voice";
 
 export interface Cue {
   at_s: number;
   kind: CueKind;
 }
+
+/** Words, said at a moment. */
+export interface Call {
+  at_s: number;
+  kind: string;
+  /** The phrase that says it; null where there is no voice. */
+  speech: string | null;
+}
+
+type Sounding = Cue | Call;
 
 const LOOK_AHEAD_S = 2.5;
 const TICK_MS = 250;
@@ -17,7 +28,9 @@ const PARTED_S = 0.08;
 export class CuePlayer {
   private context: AudioContext | null = null;
   private buffers = new Map<CueKind, AudioBuffer>();
-  private planned = new Map<Cue, AudioBufferSourceNode>();
+  private planned = new Map<Sounding, AudioBufferSourceNode>();
+  private readonly soundings: readonly Sounding[];
+  private quiet: ReadonlySet<string> = new Set();
   private timer: ReturnType<typeof setInterval> | null = null;
   private gain: GainNode | null = null;
   private muted = false;
@@ -25,9 +38,13 @@ export class CuePlayer {
   private origin: number | null = null;
 
   constructor(
-    private readonly cues: readonly Cue[],
+    cues: readonly Cue[],
     private readonly at_s: () => number | null,
-  ) {}
+    calls: readonly Call[] = [],
+    private readonly voice: Voice | null = null,
+  ) {
+    this.soundings = [...cues, ...calls].sort((a, b) => a.at_s - b.at_s);
+  }
 
   /** Whether sound can be heard: browsers hold it back until a key or a touch. */
   get audible(): boolean {
@@ -44,7 +61,24 @@ export class CuePlayer {
     }
     if (this.context.state !== "running") await this.context.resume();
     this.timer ??= setInterval(() => this.tick(), TICK_MS);
+    await this.voice?.decode(this.context);
     this.replan();
+  }
+
+  /** Kinds of calls that are not said from now on. */
+  hush(kinds: Iterable<string>): void {
+    this.quiet = new Set(kinds);
+    this.replan();
+  }
+
+  /** One sound at once, to try the loudness or to answer a key. */
+  play(kind: CueKind): void {
+    const { context } = this;
+    if (context?.state !== "running") return;
+    const source = context.createBufferSource();
+    source.buffer = this.buffer(context, kind);
+    source.connect(this.gain ?? context.destination);
+    source.start(context.currentTime);
   }
 
   mute(muted: boolean): void {
@@ -73,16 +107,23 @@ export class CuePlayer {
     if (!context || at === null || context.state !== "running") return;
     const seen = context.currentTime - at;
     if (this.origin === null || Math.abs(seen - this.origin) > PARTED_S) this.origin = seen;
-    for (const cue of this.cues) {
+    for (const cue of this.soundings) {
       const ahead = cue.at_s - at;
       if (ahead > LOOK_AHEAD_S) break;
-      if (ahead < -LATE_S || this.planned.has(cue)) continue;
+      if (ahead < -LATE_S || this.planned.has(cue) || this.quiet.has(cue.kind)) continue;
+      const buffer = this.soundOf(context, cue);
+      if (!buffer) continue;
       const source = context.createBufferSource();
-      source.buffer = this.buffer(context, cue.kind);
+      source.buffer = buffer;
       source.connect(this.gain ?? context.destination);
       source.start(Math.max(context.currentTime, this.origin + cue.at_s));
       this.planned.set(cue, source);
     }
+  }
+
+  private soundOf(context: AudioContext, sounding: Sounding): AudioBuffer | undefined {
+    if (!("speech" in sounding)) return this.buffer(context, sounding.kind);
+    return sounding.speech === null ? undefined : this.voice?.get(sounding.speech);
   }
 
   private buffer(context: AudioContext, kind: CueKind): AudioBuffer {

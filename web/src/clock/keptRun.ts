@@ -1,7 +1,7 @@
 /** Runs kept on this device with the plan they follow, so that a reload or a lost network loses nothing. */
 
 import type { Schemas } from "../api/client";
-import { end, type Run } from "./run";
+import { end, newRun, type Run } from "./run";
 
 export interface KeptRun {
   plan: Schemas["RunPlan"];
@@ -17,7 +17,8 @@ export function keepRun(kept: KeptRun): void {
 export function recallRun(sessionId: number): KeptRun | null {
   try {
     const kept = JSON.parse(localStorage.getItem(PREFIX + sessionId) ?? "null") as KeptRun | null;
-    return kept?.run?.runId && kept.plan?.timeline ? kept : null;
+    if (!kept?.run?.runId || !kept.plan?.timeline) return null;
+    return { plan: kept.plan, run: { ...newRun(kept.run.runId, kept.plan.count_in_s), ...kept.run } };
   } catch {
     return null;
   }

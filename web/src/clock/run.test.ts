@@ -1,5 +1,18 @@
 import { describe, expect, it } from "vitest";
-import { effortsDone, end, isRunning, jump, newRun, pause, played_s, position, resume } from "./run";
+import {
+  countRep,
+  effortsDone,
+  end,
+  isRunning,
+  jump,
+  newRun,
+  pause,
+  played_s,
+  position,
+  repsLeft,
+  resume,
+  waitForReps,
+} from "./run";
 
 const TOTAL = 240;
 const T0 = 1_000_000;
@@ -63,5 +76,46 @@ describe("the floor clock", () => {
     expect(effortsDone(end(inPieces, T0 + 75_000, TOTAL), efforts)).toBe(1);
     const back = jump(started(), T0 + 31_000, TOTAL, 0);
     expect(effortsDone(end(back, T0 + 31_000 + 21_000, TOTAL), efforts)).toBe(1);
+  });
+});
+
+describe("reps", () => {
+  const piece = { start_s: 0, seconds: 20, reps: 3 };
+  const begun = () => resume(newRun("run", 0), T0, TOTAL);
+  const counted = (count: number, now: number) =>
+    Array.from({ length: count }).reduce<ReturnType<typeof begun>>((run) => countRep(run, now, TOTAL, piece), begun());
+
+  it("are counted down, and the last one moves the clock on to the rest", () => {
+    const two = counted(2, T0 + 5000);
+    expect(repsLeft(two, piece)).toBe(1);
+    expect(position(two, T0 + 5000)).toBe(5);
+    const three = countRep(two, T0 + 6000, TOTAL, piece);
+    expect(position(three, T0 + 6000)).toBe(20);
+    expect(isRunning(three)).toBe(true);
+  });
+
+  it("that took less than the estimate count as a whole effort, and only as the time they took", () => {
+    const done = pause(counted(3, T0 + 6000), T0 + 6000, TOTAL);
+    expect(effortsDone(done, [{ start_s: 0, end_s: 20 }])).toBe(1);
+    expect(played_s(done)).toBe(6);
+  });
+
+  it("hold the clock before the end until they are done, and the wait is counted", () => {
+    const waiting = waitForReps(counted(2, T0 + 5000), T0 + 20_000, TOTAL, piece);
+    expect(isRunning(waiting)).toBe(true);
+    expect(position(waiting, T0 + 60_000)).toBeCloseTo(20, 1);
+    const done = countRep(waiting, T0 + 30_000, TOTAL, piece);
+    expect(position(done, T0 + 31_000)).toBeCloseTo(21, 5);
+    expect(played_s(pause(done, T0 + 30_000, TOTAL))).toBe(30);
+  });
+
+  it("are not counted while the clock is held", () => {
+    const held = pause(begun(), T0 + 3000, TOTAL);
+    expect(countRep(held, T0 + 4000, TOTAL, piece)).toBe(held);
+  });
+
+  it("leave timed intervals alone", () => {
+    const run = begun();
+    expect(waitForReps(run, T0 + 20_000, TOTAL, { start_s: 0, seconds: 20, reps: null })).toBe(run);
   });
 });

@@ -10,6 +10,14 @@ export interface Run {
   /** Stretches of session time that were played, in the order they were played. */
   spans: [number, number][];
   endedAtMs: number | null;
+  /** Reps counted in intervals that are counted and not timed, by where they start [s]. */
+  reps: Record<number, number>;
+  /** Intervals of reps that were counted to their end: done, however long they took. */
+  counted: [number, number][];
+  /** Since when the clock stands before the end of an interval whose reps are not done yet [epoch ms]. */
+  waitsSinceMs: number | null;
+  /** Seconds that reps took beyond their estimate. */
+  over_s: number;
 }
 
 /** Now in epoch ms, on a clock that a change of the device's time does not move while the page is open. */
@@ -22,22 +30,65 @@ export const newRun = (runId: string, countIn_s: number): Run => ({
   anchorMs: null,
   spans: [],
   endedAtMs: null,
+  reps: {},
+  counted: [],
+  waitsSinceMs: null,
+  over_s: 0,
 });
 
 export function position(run: Run, now: number): number {
   return run.anchorMs === null ? run.anchor_s : run.anchor_s + (now - run.anchorMs) / 1000;
 }
 
-export const isRunning = (run: Run): boolean => run.anchorMs !== null;
+/** The clock moves; or it stands only for reps that are still to be done. */
+export const isRunning = (run: Run): boolean => run.anchorMs !== null || run.waitsSinceMs !== null;
 
 /** The stretch played since the anchor is closed; the clock stands at `to` (or where it is), running, held or ended. */
-function anchored(run: Run, now: number, total_s: number, to: number | null, running: boolean): Run {
+function anchored(before: Run, now: number, total_s: number, to: number | null, running: boolean): Run {
+  const run = waited(before, now);
   const here = Math.min(position(run, now), total_s);
   const spans =
     run.anchorMs !== null && here > run.anchor_s ? [...run.spans, [run.anchor_s, here] as [number, number]] : run.spans;
   const anchor_s = to ?? here;
   const over = anchor_s >= total_s;
   return { ...run, spans, anchor_s, anchorMs: running && !over ? now : null, endedAtMs: over ? now : null };
+}
+
+/** Waiting for reps ends, and the time it took is counted. */
+function waited(run: Run, now: number): Run {
+  if (run.waitsSinceMs === null) return run;
+  return { ...run, waitsSinceMs: null, over_s: run.over_s + (now - run.waitsSinceMs) / 1000 };
+}
+
+/** An interval that is counted, not timed. */
+export interface Reps {
+  start_s: number;
+  seconds: number;
+  reps?: number | null;
+}
+
+const JUST_BEFORE_S = 0.01;
+
+export const repsLeft = (run: Run, piece: Reps): number =>
+  Math.max(0, (piece.reps ?? 0) - (run.reps[piece.start_s] ?? 0));
+
+/** The clock stands just before the end of an interval until its reps are done. */
+export function waitForReps(run: Run, now: number, total_s: number, piece: Reps): Run {
+  const end_s = piece.start_s + piece.seconds;
+  const moving = run.anchorMs !== null;
+  if (!moving || !piece.reps || repsLeft(run, piece) === 0 || position(run, now) < end_s - JUST_BEFORE_S) return run;
+  const held = anchored(run, now, total_s, end_s - JUST_BEFORE_S, false);
+  return { ...held, endedAtMs: null, waitsSinceMs: now };
+}
+
+/** One rep more; after the last one the clock goes on to what follows. */
+export function countRep(run: Run, now: number, total_s: number, piece: Reps): Run {
+  if (!isRunning(run) || repsLeft(run, piece) === 0) return run;
+  const next = { ...run, reps: { ...run.reps, [piece.start_s]: (run.reps[piece.start_s] ?? 0) + 1 } };
+  if (repsLeft(next, piece) > 0) return next;
+  const end_s = piece.start_s + piece.seconds;
+  const done = { ...next, counted: [...next.counted, [piece.start_s, end_s] as [number, number]] };
+  return anchored(done, now, total_s, end_s, true);
 }
 
 export function resume(run: Run, now: number, total_s: number): Run {
@@ -59,15 +110,15 @@ export function end(run: Run, now: number, total_s: number): Run {
 
 /** Seconds of session time played, the count-in left out; a stretch played twice counts twice. */
 export function played_s(run: Run): number {
-  return Math.round(run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
+  return Math.round(run.over_s + run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
 }
 
 const MOSTLY = 0.9;
 
 /** Efforts of which nine tenths or more were played. */
 export function effortsDone(run: Run, efforts: readonly { start_s: number; end_s: number }[]): number {
-  return efforts.filter(({ start_s, end_s }) => covered(run.spans, start_s, end_s) >= MOSTLY * (end_s - start_s))
-    .length;
+  const done = [...run.spans, ...run.counted];
+  return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= MOSTLY * (end_s - start_s)).length;
 }
 
 function covered(spans: readonly [number, number][], start: number, finish: number): number {

@@ -69,6 +69,11 @@ export function view<P extends Piece>(pieces: readonly P[], at_s: number, countI
   };
 }
 
+/** The piece at a moment; null before the first bell. */
+export function pieceAt<P extends { start_s: number }>(pieces: readonly P[], at_s: number): P | null {
+  return pieces.findLast((piece) => piece.start_s <= at_s) ?? null;
+}
+
 /** Where a skip goes: the start of the next piece. */
 export function skipTo(pieces: readonly Piece[], at_s: number): number {
   const next = pieces.find((piece) => piece.start_s > at_s);

@@ -1,13 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { type CSSProperties, useEffect, useRef, useState } from "react";
+import { type CSSProperties, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { runPlan, vocabulary as vocabularyQuery } from "../api/queries";
 import { forgetRun, recallRun } from "../clock/keptRun";
+import { repsLeft } from "../clock/run";
 import { type View, view } from "../clock/view";
 import { Notice } from "../parts/Notice";
 import { clock } from "../parts/time";
 import { Clappers, Strip } from "./marks";
+import { StartSheet } from "./StartSheet";
+import { Unwell } from "./Unwell";
+import { useCalls } from "./useCalls";
+import { HOLD_MS, useFloorKeys } from "./useFloorKeys";
 import { useRun } from "./useRun";
 
 type Plan = Schemas["RunPlan"];
@@ -69,12 +74,22 @@ const PHASES = { ready: "READY", done: "DONE", rest: "REST", recover: "RECOVER" 
 
 function Clock({ plan }: { plan: Plan }) {
   const navigate = useNavigate();
-  const floor = useRun(plan);
+  const calls = useCalls(plan);
+  const floor = useRun(plan, calls.settings.muted);
+  const [warm, setWarm] = useState(plan.cold === null);
+  const [unwell, setUnwell] = useState(false);
   const words = useQuery(vocabularyQuery).data?.tempos;
   const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
   const now = view<Piece>(plan.timeline, floor.at, plan.count_in_s);
   const started = floor.run.startedAt !== null;
   const held = started && !floor.running && now.phase !== "done";
+  const counting = now.piece?.reps ? repsLeft(floor.run, now.piece) : null;
+  const asking = !started && !warm;
+  /** The start asks once whether everybody is warm; from then on it is start and pause. */
+  const press = () => {
+    if (asking) setWarm(true);
+    else floor.toggle();
+  };
   const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
   const toLog = () => navigate(`/log/run?session=${plan.session_id}`, { replace: true });
   const leave = () => {
@@ -88,7 +103,21 @@ function Clock({ plan }: { plan: Plan }) {
   };
   const phase =
     now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
-  useFloorKeys({ ...floor, leave, done: now.phase === "done", toLog });
+  const callFor = () => {
+    floor.hold();
+    setUnwell(true);
+  };
+  useFloorKeys({
+    ...floor,
+    toggle: press,
+    unwell: callFor,
+    counting: counting !== null,
+    leave,
+    done: now.phase === "done",
+    toLog,
+  });
+  const startWord = asking ? "Cold: is everybody warm?" : "Start";
+  const bigWord = floor.running ? "Pause" : started ? "Go on" : startWord;
   return (
     <main
       data-theme={lit ? "inkscore" : "nighthall"}
@@ -108,17 +137,32 @@ function Clock({ plan }: { plan: Plan }) {
         </span>
         <Round now={now} tight={phase.length > 8} />
       </div>
-      <button
-        type="button"
-        className="grid min-h-0 flex-1 cursor-pointer items-end text-left min-[900px]:grid-cols-[52%_1fr]"
-        onClick={now.phase === "done" ? toLog : floor.toggle}
-        aria-label={floor.running ? "Pause" : started ? "Go on" : "Start"}
+      <div
+        className={`min-h-0 flex-1 items-end min-[900px]:grid min-[900px]:grid-cols-[52%_1fr] ${started ? "grid" : "flex flex-col min-[900px]:grid-rows-[minmax(0,1fr)] min-[900px]:items-stretch"}`}
       >
-        <Digits now={now} held={held} started={started} outlined={!lit} />
-        <Ahead plan={plan} now={now} wordOf={wordOf} />
-      </button>
+        <button
+          type="button"
+          className={`flex cursor-pointer items-end text-left min-[900px]:h-full ${started ? "h-full" : "w-full"}`}
+          onClick={now.phase === "done" ? toLog : counting && floor.running ? floor.rep : press}
+          aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
+        >
+          <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={asking} />
+        </button>
+        {started ? (
+          <Ahead plan={plan} now={now} wordOf={wordOf} />
+        ) : (
+          <StartSheet
+            plan={plan}
+            settings={calls.settings}
+            voiced={floor.voiced}
+            failed={calls.failed}
+            onSettings={calls.set}
+            onTry={() => void floor.tryLoudness()}
+          />
+        )}
+      </div>
       <Ground now={now} lit={lit} held={held} />
-      <Ahead plan={plan} now={now} wordOf={wordOf} compact />
+      {started && <Ahead plan={plan} now={now} wordOf={wordOf} compact />}
       <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
         <span className="font-semibold">
           {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
@@ -130,8 +174,8 @@ function Clock({ plan }: { plan: Plan }) {
       </div>
       <div className="flex gap-[10px] px-5 pt-2 pb-3 min-[900px]:hidden">
         <Big onClick={floor.back}>Back</Big>
-        <Big main onClick={now.phase === "done" ? toLog : floor.toggle}>
-          {now.phase === "done" ? "Log it" : floor.running ? "Pause" : started ? "Go on" : "Start"}
+        <Big main onClick={now.phase === "done" ? toLog : press}>
+          {now.phase === "done" ? "Log it" : asking ? "Warm?" : bigWord}
         </Big>
         <Big onClick={floor.skip}>Skip</Big>
       </div>
@@ -141,11 +185,16 @@ function Clock({ plan }: { plan: Plan }) {
           <Key name="N">skip</Key>
           <Key name="B">back</Key>
           <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
+          {counting !== null && <Key name="Enter">count a rep</Key>}
+          <Key name="U">unwell</Key>
           <Key name="hold Esc">end</Key>
         </span>
         <span className="flex gap-4 min-[900px]:hidden">
           <button type="button" className="min-h-[44px] underline" onClick={floor.switchSound}>
             {floor.sound ? "Sound on" : "Sound off"}
+          </button>
+          <button type="button" className="min-h-[44px] underline" onClick={callFor}>
+            Unwell
           </button>
           <HoldToEnd onEnd={leave} />
         </span>
@@ -156,6 +205,16 @@ function Clock({ plan }: { plan: Plan }) {
         )}
         <span className="truncate">{plan.title}</span>
       </div>
+      {unwell && (
+        <Unwell
+          number={plan.emergency_number}
+          onGoOn={() => setUnwell(false)}
+          onEnd={() => {
+            setUnwell(false);
+            leave();
+          }}
+        />
+      )}
     </main>
   );
 }
@@ -182,21 +241,31 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   );
 }
 
-function Digits({
-  now,
-  held,
-  started,
-  outlined,
-}: {
+interface DigitsProps {
   now: View<Piece>;
+  /** Reps left, where they are counted. */
+  counting: number | null;
   held: boolean;
   started: boolean;
   outlined: boolean;
-}) {
-  const left = Math.ceil(now.left_s - 0.001);
-  const text = now.phase === "done" ? "0" : !started ? "GO" : left >= 100 ? clock(left) : String(left).padStart(2, "0");
-  const size = `min(${text.length > 2 ? "62vh, 23vw" : "76vh, 44vw"}, 608px)`;
-  const phoneSize = `min(52vh, ${text.length > 2 ? "58vw" : "104vw"})`;
+  /** Whether everybody is warm is asked before the start. */
+  asking: boolean;
+}
+
+/** What the big digits say: reps or seconds left. */
+function digitsOf({ now, counting, started, asking }: DigitsProps): string {
+  if (now.phase === "done") return "0";
+  if (!started) return asking ? "WARM?" : "GO";
+  const left = counting ?? Math.ceil(now.left_s - 0.001);
+  return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
+}
+
+function Digits(props: DigitsProps) {
+  const { held, started, outlined } = props;
+  const text = digitsOf(props);
+  const wide = text.length > 4 ? "40vh, 16vw" : text.length > 2 ? "62vh, 23vw" : "76vh, 44vw";
+  const size = `min(${wide}, 608px)`;
+  const phoneSize = started ? `min(52vh, ${text.length > 2 ? "58vw" : "104vw"})` : "min(24vh, 30vw)";
   return (
     <span
       data-testid="clock"
@@ -302,8 +371,6 @@ function Key({ name, children }: { name: string; children: string }) {
   );
 }
 
-const HOLD_MS = 1000;
-
 function HoldToEnd({ onEnd }: { onEnd: () => void }) {
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const [holding, setHolding] = useState(false);
@@ -325,51 +392,4 @@ function HoldToEnd({ onEnd }: { onEnd: () => void }) {
       {holding ? "Keep holding" : "Hold to end"}
     </button>
   );
-}
-
-interface FloorKeys {
-  toggle: () => void;
-  skip: () => void;
-  back: () => void;
-  switchSound: () => void;
-  leave: () => void;
-  toLog: () => void;
-  done: boolean;
-}
-
-function useFloorKeys(keys: FloorKeys) {
-  const latest = useRef(keys);
-  latest.current = keys;
-  useEffect(() => {
-    let hold: ReturnType<typeof setTimeout> | undefined;
-    const down = (event: KeyboardEvent) => {
-      const { toggle, skip, back, switchSound, leave, toLog, done } = latest.current;
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key === "Escape" && !event.repeat) hold = setTimeout(leave, HOLD_MS);
-      const actions: Record<string, () => void> = {
-        " ": done ? toLog : toggle,
-        n: skip,
-        ArrowRight: skip,
-        b: back,
-        ArrowLeft: back,
-        s: switchSound,
-      };
-      const action = actions[event.key] ?? actions[event.key.toLowerCase()];
-      if (!action || event.repeat) return;
-      event.preventDefault();
-      action();
-    };
-    const up = (event: KeyboardEvent) => {
-      if (event.key === "Escape") clearTimeout(hold);
-      // A focused button would be pressed a second time when the space bar comes up.
-      if (event.key === " ") event.preventDefault();
-    };
-    window.addEventListener("keydown", down);
-    window.addEventListener("keyup", up);
-    return () => {
-      clearTimeout(hold);
-      window.removeEventListener("keydown", down);
-      window.removeEventListener("keyup", up);
-    };
-  }, []);
 }

@@ -2,13 +2,26 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { CuePlayer } from "../clock/cuePlayer";
 import { keepRun, recallRun } from "../clock/keptRun";
-import { end, isRunning, jump, newRun, nowMs, pause, position, type Run, resume } from "../clock/run";
-import { backTo, skipTo } from "../clock/view";
+import {
+  countRep,
+  end,
+  isRunning,
+  jump,
+  newRun,
+  nowMs,
+  pause,
+  position,
+  type Run,
+  resume,
+  waitForReps,
+} from "../clock/run";
+import { backTo, pieceAt, skipTo } from "../clock/view";
+import { Voice } from "../clock/voice";
 
 type Plan = Schemas["RunPlan"];
 
 /** The floor clock: every act is written to this device before it is shown. */
-export function useRun(plan: Plan) {
+export function useRun(plan: Plan, hushed: readonly string[]) {
   const [run, setRun] = useState<Run>(
     () => recallRun(plan.session_id)?.run ?? newRun(crypto.randomUUID(), plan.count_in_s),
   );
@@ -17,6 +30,8 @@ export function useRun(plan: Plan) {
   const [audible, setAudible] = useState(false);
   const latest = useRef(run);
   const player = useRef<CuePlayer | null>(null);
+  const [voice] = useState(() => new Voice());
+  const ready = useVoice(plan, voice);
 
   const write = useCallback(
     (next: Run) => {
@@ -29,19 +44,24 @@ export function useRun(plan: Plan) {
   );
   const act = useCallback(
     (change: (run: Run, now: number) => Run) => {
-      write(change(latest.current, nowMs()));
+      const next = change(latest.current, nowMs());
+      if (next === latest.current) return;
+      write(next);
       player.current?.replan();
     },
     [write],
   );
 
   const wake = useCallback(async () => {
-    player.current ??= new CuePlayer(plan.cues, () =>
-      isRunning(latest.current) ? position(latest.current, nowMs()) : null,
+    player.current ??= new CuePlayer(
+      plan.cues,
+      () => (latest.current.anchorMs === null ? null : position(latest.current, nowMs())),
+      plan.calls,
+      voice,
     );
     await player.current.wake();
     setAudible(player.current.audible);
-  }, [plan]);
+  }, [plan, voice]);
 
   useEffect(
     () => () => {
@@ -51,19 +71,28 @@ export function useRun(plan: Plan) {
     [],
   );
   useEffect(() => player.current?.mute(!sound), [sound]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
+  useEffect(() => player.current?.hush(hushed), [hushed, audible]);
+  useEffect(() => {
+    if (ready && audible) void player.current?.wake();
+  }, [ready, audible]);
 
   const running = isRunning(run);
   useEffect(() => {
     if (!running) return;
     let frame = 0;
     const show = () => {
-      const here = position(latest.current, nowMs());
-      if (here >= plan.total_s && latest.current.endedAtMs === null) {
+      const now = nowMs();
+      const here = position(latest.current, now);
+      const piece = pieceAt(plan.timeline, here);
+      const next = piece ? waitForReps(latest.current, now, plan.total_s, piece) : latest.current;
+      if (next !== latest.current) write(next);
+      if (here >= plan.total_s && latest.current.waitsSinceMs === null) {
+        write(end(latest.current, now, plan.total_s));
         // Not replanned: the last bell is still ringing.
-        write(end(latest.current, nowMs(), plan.total_s));
         return;
       }
-      setAt(here);
+      setAt(position(latest.current, now));
       frame = requestAnimationFrame(show);
     };
     frame = requestAnimationFrame(show);
@@ -78,10 +107,13 @@ export function useRun(plan: Plan) {
     running,
     sound,
     audible,
+    /** Whether all that is said can be played without a network. */
+    voiced: ready,
     toggle: useCallback(() => {
       void wake();
       act((now_, ms) => (isRunning(now_) ? pause(now_, ms, plan.total_s) : resume(now_, ms, plan.total_s)));
     }, [act, wake, plan]),
+    hold: useCallback(() => act((now_, ms) => pause(now_, ms, plan.total_s)), [act, plan]),
     skip: useCallback(
       () => act((now_, ms) => jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms)))),
       [act, plan],
@@ -90,13 +122,39 @@ export function useRun(plan: Plan) {
       () => act((now_, ms) => jump(now_, ms, plan.total_s, backTo(plan.timeline, position(now_, ms)))),
       [act, plan],
     ),
+    rep: useCallback(() => {
+      const piece = pieceAt(plan.timeline, position(latest.current, nowMs()));
+      if (!piece?.reps) return;
+      player.current?.play("count");
+      act((now_, ms) => countRep(now_, ms, plan.total_s, piece));
+    }, [act, plan]),
     finish: useCallback(() => act((now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
     switchSound: useCallback(() => {
       void wake();
       setSound((on) => !on);
     }, [wake]),
+    /** Bell, clack and count, one after the other, to set the loudness by. */
+    tryLoudness: useCallback(async () => {
+      await wake();
+      player.current?.play("bell");
+      setTimeout(() => player.current?.play("clack"), 1500);
+    }, [wake]),
     wake,
   };
+}
+
+/** Fetches all that is said in a run; true once it is here. */
+function useVoice(plan: Plan, voice: Voice): boolean {
+  const [ready, setReady] = useState(false);
+  useEffect(() => {
+    let over = false;
+    const phrases = plan.calls.flatMap((call) => (call.speech ? [call.speech] : []));
+    void voice.fetch(phrases).then(() => !over && setReady(true));
+    return () => {
+      over = true;
+    };
+  }, [plan, voice]);
+  return ready;
 }
 
 function useScreenAwake(wanted: boolean) {

@@ -1,0 +1,37 @@
+"""What a session will say is made into speech when it is saved, so that the floor need not wait for it."""
+
+from threading import Thread
+from typing import Any
+
+from django.db import transaction
+
+from server.floor.speech import speak
+from server.sessions.models import Session
+from yoisho.floor.calls import Settings, call_schedule
+from yoisho.session.document import from_document
+from yoisho.session.interval import SessionError
+from yoisho.session.timeline import Timeline, unroll
+
+
+def timeline_of(document: object) -> Timeline:
+    session = from_document(document)
+    return unroll(*(part.tree for part in session.parts)) if session.parts else Timeline(())
+
+
+def settings_of(saved: Session) -> Settings:
+    said = saved.calls
+    return Settings(frozenset(said.get("muted", ())), said.get("combination_every_s"))
+
+
+def _speak_all(texts: list[str]) -> None:
+    for text in texts:
+        speak(text)
+
+
+def on_saved(sender: type[Session], instance: Session, **_more: Any) -> None:
+    try:
+        calls = call_schedule(timeline_of(instance.document), settings_of(instance))
+    except SessionError:
+        return
+    texts = sorted({call.text for call in calls})
+    transaction.on_commit(lambda: Thread(target=_speak_all, args=(texts,), daemon=True).start())

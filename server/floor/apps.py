@@ -1,0 +1,13 @@
+from django.apps import AppConfig
+from django.conf import settings
+from django.db.models.signals import post_save
+
+
+class FloorConfig(AppConfig):
+    name = "server.floor"
+
+    def ready(self) -> None:
+        if settings.SPEAK_AHEAD:
+            from server.floor.ahead import on_saved
+
+            post_save.connect(on_saved, sender="training.Session", dispatch_uid="speak ahead")

@@ -1,0 +1,107 @@
+"""Speech on the floor: every call of a plan is a file, loud, short, made once; settings belong to the session."""
+
+import io
+import wave
+
+import numpy as np
+import pytest
+
+from server.floor.speech import path_of, phrase_id, speak
+from tests.server.conftest import document, fault
+
+LINE = "2 x (1:00 power bag [1-2-3b] switch at half) rest 0:30"
+
+
+def samples(sound: bytes) -> tuple[np.ndarray, int]:
+    with wave.open(io.BytesIO(sound)) as found:
+        assert (found.getnchannels(), found.getsampwidth()) == (1, 2)
+        return np.frombuffer(found.readframes(found.getnframes()), dtype="<i2") / 32768, found.getframerate()
+
+
+def plan(coach, saved: dict) -> dict:
+    return coach.get(f"sessions/{saved['id']}/run").json()
+
+
+def test_every_call_of_a_plan_is_a_file_that_can_be_fetched_and_kept(coach):
+    calls = plan(coach, coach.session(LINE))["calls"]
+    assert {"next", "switch"} <= {call["kind"] for call in calls}
+    for call in calls:
+        answer = coach.get(f"speech/{call['speech']}")
+        assert answer.headers["Content-Type"] == "audio/wav"
+        assert "immutable" in answer.headers["Cache-Control"]
+        sound, rate = samples(b"".join(answer.streaming_content))
+        assert 0.2 < len(sound) / rate < 2 + 0.6 * len(call["text"].split())
+
+
+def test_a_phrase_is_loud_even_and_without_clicks():
+    sound, _rate = samples(path_of(speak("switch sides")).read_bytes())
+    assert 0.9 < np.abs(sound).max() <= 0.96
+    assert np.sqrt(np.mean(sound**2)) > 0.15, "carries in a hall"
+    assert max(abs(sound[0]), abs(sound[-1])) < 0.01
+
+
+def test_a_phrase_is_made_once_and_known_by_its_words():
+    first = speak("half way")
+    made = path_of(first).stat().st_mtime_ns
+    assert speak("half way") == first == phrase_id("half way")
+    assert path_of(first).stat().st_mtime_ns == made
+    assert speak("half time") != first
+
+
+def test_words_that_look_like_commands_are_only_said():
+    assert path_of(speak("--version; rm -rf /")).stat().st_size > 5000
+
+
+def test_without_a_voice_the_plan_still_runs(coach, monkeypatch):
+    monkeypatch.setattr("server.floor.speech.PROGRAM", "no-such-voice")
+    found = plan(coach, coach.session(LINE))
+    assert {call["speech"] for call in found["calls"]} == {None}
+    assert found["cues"]
+
+
+@pytest.mark.parametrize("phrase", ["0" * 24, "..%2f..%2fsecret", "xyz"])
+def test_no_other_file_is_handed_out(coach, phrase):
+    assert coach.get(f"speech/{phrase}").status_code == 404
+
+
+def test_what_is_called_is_set_for_each_session(coach, stranger):
+    saved = coach.session(LINE)
+    chosen = {"muted": ["switch", "half"], "combination_every_s": 15}
+    assert coach.put(f"sessions/{saved['id']}/calls", chosen).json() == chosen
+    found = plan(coach, saved)
+    assert set(found["call_settings"]["muted"]) == {"switch", "half"}
+    assert "switch" in {call["kind"] for call in found["calls"]}, "the browser mutes, so that it can be undone"
+    assert [call["at_s"] for call in found["calls"] if call["kind"] == "combination"][:2] == [15, 45]
+    assert plan(coach, coach.session(LINE))["call_settings"] == {"muted": [], "combination_every_s": None}
+    assert stranger.put(f"sessions/{saved['id']}/calls", chosen).status_code == 404
+    assert fault(coach.put(f"sessions/{saved['id']}/calls", {"muted": ["shout"]}))["loc"][-2] == "muted"
+    assert fault(coach.put(f"sessions/{saved['id']}/calls", {"muted": [], "combination_every_s": 1}))["loc"][-1] == (
+        "combination_every_s"
+    )
+
+
+def test_saving_speaks_ahead(coach, monkeypatch, django_capture_on_commit_callbacks):
+    said: list[str] = []
+    monkeypatch.setattr("server.floor.ahead._speak_all", said.extend)
+    with django_capture_on_commit_callbacks(execute=True) as callbacks:
+        coach.session(LINE)
+    assert callbacks
+    assert "switch sides" in said
+
+
+def test_hard_work_before_the_warm_up_is_told_before_the_start(coach):
+    assert "Hard work starts at 0:00" in plan(coach, coach.session("6 x (30 power) rest 0:30"))["cold"]
+    assert plan(coach, coach.session("10:00 flow; then 1:00", "6 x (30 power) rest 0:30"))["cold"] is None
+
+
+def test_the_emergency_number_is_the_clubs_own(coach):
+    saved = coach.session(LINE)
+    assert plan(coach, saved)["emergency_number"] == "112"
+    assert coach.put("club", {"emergency_number": "999"}).json()["emergency_number"] == "999"
+    assert plan(coach, saved)["emergency_number"] == "999"
+    assert fault(coach.put("club", {"emergency_number": "call me"}))["loc"][-1] == "emergency_number"
+
+
+def test_an_empty_session_has_a_plan_with_nothing_to_say(coach):
+    saved = coach.post("sessions", {"document": document(), "target": "skill"}).json()
+    assert plan(coach, saved)["calls"] == []

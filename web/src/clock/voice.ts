@@ -1,0 +1,51 @@
+/** Phrases of speech by the id of their file: fetched once, kept on this device, decoded for the audio clock. */
+
+const SHELF = "yoisho-speech";
+
+const addressOf = (phrase: string): string => `/api/speech/${phrase}`;
+
+/** The bytes of a phrase: from this device, else from the server; null where neither has it. */
+async function bytesOf(phrase: string): Promise<ArrayBuffer | null> {
+  const shelf = "caches" in globalThis ? await caches.open(SHELF).catch(() => null) : null;
+  const kept = await shelf?.match(addressOf(phrase));
+  if (kept) return kept.arrayBuffer();
+  try {
+    const answer = await fetch(addressOf(phrase));
+    if (!answer.ok) return null;
+    await shelf?.put(addressOf(phrase), answer.clone());
+    return await answer.arrayBuffer();
+  } catch {
+    return null;
+  }
+}
+
+export class Voice {
+  private bytes = new Map<string, ArrayBuffer>();
+  private decoded = new Map<string, AudioBuffer>();
+
+  /** Fetches the phrases, a few at a time, so that they play without a network. */
+  async fetch(phrases: readonly string[]): Promise<void> {
+    const waiting = [...new Set(phrases)].filter((phrase) => !this.bytes.has(phrase));
+    const worker = async () => {
+      for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) {
+        const found = await bytesOf(next);
+        if (found) this.bytes.set(next, found);
+      }
+    };
+    await Promise.all([worker(), worker(), worker(), worker()]);
+  }
+
+  /** Decodes what has been fetched; call it again after each fetch. */
+  async decode(context: BaseAudioContext): Promise<void> {
+    for (const [phrase, bytes] of this.bytes) {
+      if (this.decoded.has(phrase)) continue;
+      // Decoding takes the bytes away, so it gets a copy.
+      const buffer = await context.decodeAudioData(bytes.slice(0)).catch(() => null);
+      if (buffer) this.decoded.set(phrase, buffer);
+    }
+  }
+
+  get(phrase: string): AudioBuffer | undefined {
+    return this.decoded.get(phrase);
+  }
+}

@@ -1,0 +1,78 @@
+import type { Schemas } from "../api/client";
+import { Choice } from "../parts/Choice";
+import { Tick } from "../parts/Tick";
+
+type Kind = Schemas["CallOut"]["kind"];
+
+const WORDS: [Kind, string][] = [
+  ["next", "what comes next"],
+  ["effort", "the effort"],
+  ["combination", "the combination again"],
+  ["switch", "change of sides"],
+  ["cue", "repeating cues"],
+  ["half", "half way"],
+  ["time", "time left"],
+  ["swap", "swap of partners"],
+];
+const EVERY = ["15", "20", "30", "45", "60"].map((id) => ({ id, name: `every 0:${id}`.replace("0:60", "1:00") }));
+
+interface Props {
+  plan: Schemas["RunPlan"];
+  settings: Schemas["CallSettings"];
+  /** All that is said is on this device. */
+  voiced: boolean;
+  failed: string | null;
+  onSettings: (change: Partial<Schemas["CallSettings"]>) => void;
+  onTry: () => void;
+}
+
+/** Before the start: when to stop, whether everybody is warm, and what is called. */
+export function StartSheet({ plan, settings, voiced, failed, onSettings, onTry }: Props) {
+  const there = new Set(plan.calls.map((call) => call.kind));
+  const combinations = plan.timeline.some((piece) => piece.calls.length > 0);
+  const mute = (kind: Kind, on: boolean) =>
+    onSettings({ muted: on ? settings.muted.filter((each) => each !== kind) : [...settings.muted, kind] });
+  const silent = plan.calls.length > 0 && plan.calls.every((call) => call.speech === null);
+  return (
+    <section
+      aria-label="Before the start"
+      // After a touch the space bar is the start key again, and not that of the box.
+      onPointerUp={() => setTimeout(() => (document.activeElement as HTMLElement | null)?.blur())}
+      className="max-h-full overflow-y-auto px-5 pt-3 pb-2 font-[family-name:var(--font-body)] text-[16px] leading-[22px] min-[900px]:pr-12 min-[900px]:text-[18px] min-[900px]:leading-[25px]"
+    >
+      <h2 className="text-[24px] leading-[30px]">Stop at once, and get help, for</h2>
+      <p>
+        chest pain or pressure, fainting or dizziness, confusion, a blow to the head that leaves anybody dazed, breath
+        that does not come back, a heartbeat that stumbles, sudden weakness. Press <b>U</b> or <b>Unwell</b>. When in
+        doubt, stop.
+      </p>
+      {plan.cold && (
+        <p className="pt-2">
+          <span className="seal">Cold</span> {plan.cold}
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-3">
+        <b className="basis-full">Called out{voiced || silent ? "" : " (fetching the voice …)"}</b>
+        {silent && <span>This server has no voice. Bells and clacks sound; the words stand on the screen.</span>}
+        {WORDS.filter(([kind]) => there.has(kind)).map(([kind, word]) => (
+          <Tick key={kind} label={word} on={!settings.muted.includes(kind)} onChange={(on) => mute(kind, on)} />
+        ))}
+      </div>
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-2 pt-2">
+        {combinations && (
+          <Choice
+            label="Combination again"
+            value={String(settings.combination_every_s ?? "")}
+            none="only before"
+            options={EVERY}
+            onChange={(every) => onSettings({ combination_every_s: every ? Number(every) : null })}
+          />
+        )}
+        <button type="button" className="act" onClick={onTry}>
+          Try the loudness
+        </button>
+      </div>
+      {failed && <p role="alert">{failed}</p>}
+    </section>
+  );
+}
