@@ -66,9 +66,17 @@ export class CuePlayer {
   }
 
   /** Kinds of calls that are not said from now on. */
-  hush(kinds: Iterable<string>): void {
+  hush(kinds: readonly string[]): void {
+    if (kinds.length === this.quiet.size && kinds.every((kind) => this.quiet.has(kind))) return;
     this.quiet = new Set(kinds);
     this.replan();
+  }
+
+  /** More phrases have come: what they say is planned too, and what sounds goes on. */
+  async learn(): Promise<void> {
+    if (!this.context) return;
+    await this.voice?.decode(this.context);
+    this.tick();
   }
 
   /** One sound at once, to try the loudness or to answer a key. */

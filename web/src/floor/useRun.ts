@@ -74,7 +74,7 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
   useEffect(() => player.current?.hush(hushed), [hushed, audible]);
   useEffect(() => {
-    if (ready && audible) void player.current?.wake();
+    if (ready && audible) void player.current?.learn();
   }, [ready, audible]);
 
   const running = isRunning(run);
