@@ -1,9 +1,45 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
+import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
 
+/** What the browser keeps, so that the app opens and a session runs without a network once it was visited. */
+const offline = VitePWA({
+  registerType: "autoUpdate",
+  injectRegister: "script",
+  manifest: {
+    name: "Yoisho",
+    short_name: "Yoisho",
+    description: "Striking sessions: say what it is for, see what it does, run it, log it.",
+    start_url: "/",
+    display: "standalone",
+    background_color: "#F5F0E6",
+    theme_color: "#F5F0E6",
+    icons: [{ src: "/icon.svg", sizes: "any", type: "image/svg+xml", purpose: "any" }],
+  },
+  workbox: {
+    globPatterns: ["**/*.{js,css,html,svg,woff2}"],
+    navigateFallback: null,
+    runtimeCaching: [
+      {
+        // The server's page is asked for first: it sets the cookie that requests carry back.
+        urlPattern: ({ request }) => request.mode === "navigate",
+        handler: "NetworkFirst",
+        options: { cacheName: "yoisho-page", precacheFallback: { fallbackURL: "/index.html" } },
+      },
+      {
+        // No more of the club than a run needs; it is thrown away as the coach signs out.
+        urlPattern: ({ url, request }) =>
+          request.method === "GET" && /^\/api\/(me|vocabulary|sessions\/\d+\/run)$/.test(url.pathname),
+        handler: "NetworkFirst",
+        options: { cacheName: "yoisho-runs", networkTimeoutSeconds: 4 },
+      },
+    ],
+  },
+});
+
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), offline],
   build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
   server: {
     proxy: { "/api": { target: process.env.YOISHO_SERVER ?? "http://127.0.0.1:8000", changeOrigin: false } },

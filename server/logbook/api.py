@@ -1,5 +1,5 @@
 from datetime import date, datetime, timedelta
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -10,7 +10,7 @@ from pydantic import AwareDatetime, Field, StrictInt
 from server.accounts.current import club
 from server.errors import Faults, FieldError, Message, not_found
 from server.floor.api import efforts_of
-from server.logbook.models import LogEntry
+from server.logbook.models import LogEntry, RunJournal
 from server.roster.api import core_of, find_person
 from server.sessions.kept_api import find_session
 from yoisho.engine.bouts import session_rpe
@@ -41,6 +41,27 @@ class LogIn(Schema):
     note: str = Field("", max_length=4000)
 
 
+EventKind = Literal["start", "pause", "go-on", "skip", "back", "add", "rep", "unwell", "well", "warm", "end"]
+
+
+class Event(Schema):
+    kind: EventKind
+    at_s: Annotated[float, Field(ge=-60, le=LONGEST_RUN_S)]
+    """Session time; negative in the count-in."""
+    moment: AwareDatetime
+    """By the clock of the device that ran it."""
+    more: dict[str, str | float] = Field(default_factory=dict, max_length=8)
+
+
+class JournalIn(Schema):
+    session_id: int
+    events: Annotated[list[Event], Field(max_length=20_000)]
+
+
+class JournalOut(JournalIn):
+    run_id: UUID
+
+
 class LogOut(Schema):
     id: int
     session_id: int | None
@@ -61,6 +82,8 @@ class LogOut(Schema):
     limbs: dict[Limb, float]
     """As counted where they were, as expected where not."""
     note: str
+    unwell_at_s: list[float]
+    """When somebody was unwell, in session time."""
     simulated: bool
 
 
@@ -74,7 +97,7 @@ class WeekOut(Schema):
     """Those of them that were counted; the rest is expected."""
 
 
-def _out(entry: LogEntry) -> LogOut:
+def _out(entry: LogEntry, unwell_at_s: list[float] | None = None) -> LogOut:
     session = from_document(entry.document)
     return LogOut(
         id=entry.pk,
@@ -95,6 +118,7 @@ def _out(entry: LogEntry) -> LogOut:
         counted_strikes=entry.counted_strikes,
         limbs=entry.volume.limbs,
         note=entry.note,
+        unwell_at_s=unwell_at_s or [],
         simulated=entry.simulated,
     )
 
@@ -112,7 +136,11 @@ def expectation(who: CorePerson, timeline: Timeline, done_s: int) -> tuple[bool,
 @router.get("/log", response=list[LogOut], operation_id="log")
 def log(request: HttpRequest) -> list[LogOut]:
     """What was done, newest first."""
-    return [_out(entry) for entry in LogEntry.objects.filter(club=club(request)).select_related("person", "club")[:200]]
+    own = club(request)
+    entries = list(LogEntry.objects.filter(club=own).select_related("person", "club")[:200])
+    journals = RunJournal.objects.filter(club=own, run_id__in=[entry.run_id for entry in entries])
+    unwell = {journal.run_id: journal.incidents for journal in journals}
+    return [_out(entry, unwell.get(entry.run_id)) for entry in entries]
 
 
 @router.get("/people/{person_id}/weeks", response={200: list[WeekOut], 404: Message}, operation_id="weeks")
@@ -192,3 +220,29 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
         },
     )
     return _out(entry)
+
+
+@router.put(
+    "/runs/{run_id}/journal", response={200: JournalOut, 404: Message, 422: Faults}, operation_id="save_journal"
+)
+def save_journal(request: HttpRequest, run_id: UUID, body: JournalIn) -> JournalOut:
+    """What happened in a run, whole. Sent again, or longer, it takes the place of what was sent before."""
+    own = club(request)
+    session = find_session(own, body.session_id)
+    events = body.model_dump(mode="json")["events"]
+    journal, new = RunJournal.objects.get_or_create(
+        club=own, run_id=run_id, defaults={"session": session, "events": events}
+    )
+    # An older one that comes late takes nothing away.
+    if not new and len(events) >= len(journal.events):
+        journal.events = events
+        journal.save(update_fields=["events", "received_at"])
+    return JournalOut(run_id=run_id, session_id=body.session_id, events=body.events)
+
+
+@router.get("/runs/{run_id}/journal", response={200: JournalOut, 404: Message}, operation_id="journal")
+def journal(request: HttpRequest, run_id: UUID) -> JournalOut:
+    found = RunJournal.objects.filter(club=club(request), run_id=run_id).first()
+    if found is None:
+        raise not_found("journal")
+    return JournalOut(run_id=run_id, session_id=found.session_id or 0, events=[Event(**each) for each in found.events])

@@ -48,3 +48,21 @@ class LogEntry(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title}, {self.started_at:%Y-%m-%d}"
+
+
+class RunJournal(models.Model):
+    """Everything that happened in a run, as the device that ran it has written it down."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="journals")
+    run_id = models.UUIDField()
+    session = models.ForeignKey(Session, on_delete=models.SET_NULL, null=True)
+    events = models.JSONField(default=list)
+    received_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="one_journal_per_run"),)
+
+    @property
+    def incidents(self) -> list[float]:
+        """When somebody was unwell, in session time [s]."""
+        return [event["at_s"] for event in self.events if event["kind"] == "unwell"]

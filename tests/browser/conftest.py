@@ -20,7 +20,13 @@ def browser_type_launch_args(browser_type_launch_args):
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args):
-    return {**browser_context_args, "viewport": DESK, "locale": "en-GB", "reduced_motion": "reduce"}
+    return {
+        **browser_context_args,
+        "viewport": DESK,
+        "locale": "en-GB",
+        "reduced_motion": "reduce",
+        "service_workers": "block",
+    }
 
 
 @pytest.fixture

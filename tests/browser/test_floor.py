@@ -116,7 +116,7 @@ def test_a_run_goes_on_and_is_logged_after_a_lost_network(bench):
     bench.context.set_offline(True)
     bench.keyboard.press("5")
     bench.keyboard.press("s")
-    expect(bench.get_by_text("is sent when there is one")).to_be_visible()
+    expect(bench.get_by_text("is sent when there is a network").first).to_be_visible()
     bench.context.set_offline(False)
     expect(bench.get_by_role("heading", name="Log", exact=True)).to_be_visible()
     expect(bench.get_by_role("listitem").first).to_contain_text("0 of 2 efforts")
@@ -287,3 +287,56 @@ def test_all_that_is_said_is_fetched_before_the_start_and_kept_on_the_device(ben
     expect(bench.get_by_text("Called out", exact=True)).to_be_visible()
     kept = bench.evaluate("caches.open('yoisho-speech').then((shelf) => shelf.keys()).then((keys) => keys.length)")
     assert kept >= 3
+
+
+def test_a_log_written_off_line_is_sent_after_the_tab_was_closed(bench):
+    bench.get_by_label("Title").fill("Closed too soon")
+    to_floor(bench)
+    bench.keyboard.press("Space")
+    for _ in range(4):
+        bench.keyboard.press("n")
+    bench.keyboard.press("Space")
+    bench.get_by_role("heading", name="Plan and done").wait_for()
+    home = bench.url.split("/log")[0]
+    bench.context.set_offline(True)
+    bench.keyboard.press("6")
+    bench.keyboard.press("s")
+    expect(bench.get_by_text("is sent when there is a network").first).to_be_visible()
+    context = bench.context
+    later = context.new_page()
+    bench.close()
+    context.set_offline(False)
+    later.goto(f"{home}/log")
+    expect(later.get_by_role("listitem").first).to_contain_text("Closed too soon")
+    expect(later.get_by_text("is sent when there is a network")).to_have_count(0)
+
+
+def test_what_happened_in_a_run_is_on_record_and_somebody_unwell_stands_in_the_log(bench):
+    to_floor(bench, "10:00 flow; then 1:00, 6 x (30 power) rest 0:30")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    with bench.expect_response(lambda answer: answer.url.endswith("/journal") and answer.ok) as sent:
+        bench.keyboard.press("u")
+    kinds = [event["kind"] for event in sent.value.json()["events"]]
+    assert kinds == ["start", "skip", "pause", "unwell"]
+    bench.get_by_role("button", name="End the session").click()
+    bench.get_by_role("heading", name="Plan and done").wait_for()
+    bench.keyboard.press("4")
+    bench.keyboard.press("s")
+    expect(bench.get_by_role("listitem").first).to_contain_text("Somebody was unwell at 0:0")
+
+
+def test_ten_seconds_more_are_added_to_a_rest(bench):
+    to_floor(bench, "10:00 flow; then 0:30, 2 x (30 power) rest 0:30")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.keyboard.press("+")
+    bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+    before = seconds_left(bench)
+    bench.keyboard.press("+")
+    bench.wait_for_timeout(200)
+    after = seconds_left(bench)
+    assert before + 8 <= after <= before + 10, "and none were added to the work before"
+    bench.wait_for_timeout(2200)
+    assert seconds_left(bench) < after

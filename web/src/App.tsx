@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
 import { me } from "./api/queries";
 import { Bench } from "./bench/Bench";
 import { Library } from "./library/Library";
 import { LogBook } from "./log/LogBook";
+import { start as startOutbox } from "./outbox/outbox";
 import { Notice } from "./parts/Notice";
 import { Spine } from "./parts/Spine";
 import { Welcome } from "./welcome/Welcome";
@@ -26,6 +27,8 @@ function Club() {
 
 export function App() {
   const welcome = useQuery(me);
+  const inside = welcome.data?.signed_in ?? false;
+  useEffect(() => (inside ? startOutbox() : undefined), [inside]);
   if (!welcome.data) {
     return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
   }

@@ -434,6 +434,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Journal */
+        get: operations["journal"];
+        /**
+         * Save Journal
+         * @description What happened in a run, whole. Sent again, or longer, it takes the place of what was sent before.
+         */
+        put: operations["save_journal"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/log": {
         parameters: {
             query?: never;
@@ -1012,6 +1033,25 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /** Event */
+        Event: {
+            /** At S */
+            at_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "unwell" | "well" | "warm" | "end";
+            /**
+             * Moment
+             * Format: date-time
+             */
+            moment: string;
+            /** More */
+            more?: {
+                [key: string]: string | number;
+            };
+        };
         /**
          * FadeOnset
          * @description The first effort that falls short by more than 5 %, counted from 1, with its 80 % range.
@@ -1138,6 +1178,25 @@ export interface components {
              */
             type: "interval";
         };
+        /** JournalIn */
+        JournalIn: {
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** Session Id */
+            session_id: number;
+        };
+        /** JournalOut */
+        JournalOut: {
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /** Session Id */
+            session_id: number;
+        };
         /**
          * Known
          * @description A number about a person, its standard deviation and where it came from.
@@ -1232,6 +1291,8 @@ export interface components {
             text: string[];
             /** Title */
             title: string;
+            /** Unwell At S */
+            unwell_at_s: number[];
         };
         /** MadeOut */
         MadeOut: {
@@ -2916,6 +2977,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShorthandOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JournalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
             /** @description Unprocessable Entity */

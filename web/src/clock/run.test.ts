@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  add,
   countRep,
   effortsDone,
   end,
@@ -11,6 +12,7 @@ import {
   position,
   repsLeft,
   resume,
+  standing_s,
   waitForReps,
 } from "./run";
 
@@ -117,5 +119,33 @@ describe("reps", () => {
   it("leave timed intervals alone", () => {
     const run = begun();
     expect(waitForReps(run, T0 + 20_000, TOTAL, { start_s: 0, seconds: 20, reps: null })).toBe(run);
+  });
+});
+
+describe("time that is added", () => {
+  const begun = () => resume(newRun("run", 0), T0, TOTAL);
+
+  it("lets the clock stand for so long, and then it goes on", () => {
+    const more = add(begun(), T0 + 5000, TOTAL, 10);
+    expect(position(more, T0 + 9000)).toBe(5);
+    expect(standing_s(more, T0 + 9000)).toBe(6);
+    expect(position(more, T0 + 16_000)).toBe(6);
+    expect(standing_s(more, T0 + 16_000)).toBe(0);
+  });
+
+  it("can be added twice, and counts as time that was spent", () => {
+    const more = add(add(begun(), T0 + 5000, TOTAL, 10), T0 + 7000, TOTAL, 10);
+    expect(standing_s(more, T0 + 7000)).toBe(18);
+    expect(played_s(pause(more, T0 + 30_000, TOTAL))).toBe(30);
+  });
+
+  it("is not counted where it was cut short", () => {
+    const more = add(begun(), T0 + 5000, TOTAL, 10);
+    expect(played_s(pause(more, T0 + 7000, TOTAL))).toBe(7);
+  });
+
+  it("is nothing while the clock is held", () => {
+    const held = pause(begun(), T0 + 5000, TOTAL);
+    expect(add(held, T0 + 6000, TOTAL, 10)).toBe(held);
   });
 });

@@ -37,8 +37,12 @@ export const newRun = (runId: string, countIn_s: number): Run => ({
 });
 
 export function position(run: Run, now: number): number {
-  return run.anchorMs === null ? run.anchor_s : run.anchor_s + (now - run.anchorMs) / 1000;
+  return run.anchorMs === null ? run.anchor_s : run.anchor_s + Math.max(0, now - run.anchorMs) / 1000;
 }
+
+/** Seconds that were added and are not over yet: the clock stands meanwhile. */
+export const standing_s = (run: Run, now: number): number =>
+  run.anchorMs === null ? 0 : Math.max(0, run.anchorMs - now) / 1000;
 
 /** The clock moves; or it stands only for reps that are still to be done. */
 export const isRunning = (run: Run): boolean => run.anchorMs !== null || run.waitsSinceMs !== null;
@@ -54,8 +58,19 @@ function anchored(before: Run, now: number, total_s: number, to: number | null, 
   return { ...run, spans, anchor_s, anchorMs: running && !over ? now : null, endedAtMs: over ? now : null };
 }
 
-/** Waiting for reps ends, and the time it took is counted. */
+/** More time where the clock is: it stands for so long, and then goes on. */
+export function add(run: Run, now: number, total_s: number, seconds: number): Run {
+  if (run.anchorMs === null) return run;
+  const still_s = standing_s(run, now) + seconds;
+  const here = anchored(run, now, total_s, null, true);
+  if (here.anchorMs === null) return here;
+  return { ...here, anchorMs: now + 1000 * still_s, over_s: here.over_s + still_s };
+}
+
+/** Waiting for reps ends, and the time it took is counted; added time that was not used is taken off again. */
 function waited(run: Run, now: number): Run {
+  const unused_s = standing_s(run, now);
+  if (unused_s > 0) return { ...run, anchorMs: now, over_s: run.over_s - unused_s };
   if (run.waitsSinceMs === null) return run;
   return { ...run, waitsSinceMs: null, over_s: run.over_s + (now - run.waitsSinceMs) / 1000 };
 }

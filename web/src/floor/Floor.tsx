@@ -84,11 +84,14 @@ function Clock({ plan }: { plan: Plan }) {
   const started = floor.run.startedAt !== null;
   const held = started && !floor.running && now.phase !== "done";
   const counting = now.piece?.reps ? repsLeft(floor.run, now.piece) : null;
+  const resting = floor.running && (now.phase === "rest" || now.phase === "recover");
   const asking = !started && !warm;
   /** The start asks once whether everybody is warm; from then on it is start and pause. */
   const press = () => {
-    if (asking) setWarm(true);
-    else floor.toggle();
+    if (asking) {
+      setWarm(true);
+      floor.happened("warm");
+    } else floor.toggle();
   };
   const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
   const toLog = () => navigate(`/log/run?session=${plan.session_id}`, { replace: true });
@@ -105,6 +108,7 @@ function Clock({ plan }: { plan: Plan }) {
     now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
   const callFor = () => {
     floor.hold();
+    floor.happened("unwell");
     setUnwell(true);
   };
   useFloorKeys({
@@ -146,7 +150,14 @@ function Clock({ plan }: { plan: Plan }) {
           onClick={now.phase === "done" ? toLog : counting && floor.running ? floor.rep : press}
           aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
         >
-          <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={asking} />
+          <Digits
+            now={floor.standing ? { ...now, left_s: now.left_s + floor.standing } : now}
+            counting={counting}
+            held={held}
+            started={started}
+            outlined={!lit}
+            asking={asking}
+          />
         </button>
         {started ? (
           <Ahead plan={plan} now={now} wordOf={wordOf} />
@@ -186,6 +197,7 @@ function Clock({ plan }: { plan: Plan }) {
           <Key name="B">back</Key>
           <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
           {counting !== null && <Key name="Enter">count a rep</Key>}
+          {resting && <Key name="+">10 s more</Key>}
           <Key name="U">unwell</Key>
           <Key name="hold Esc">end</Key>
         </span>
@@ -193,6 +205,11 @@ function Clock({ plan }: { plan: Plan }) {
           <button type="button" className="min-h-[44px] underline" onClick={floor.switchSound}>
             {floor.sound ? "Sound on" : "Sound off"}
           </button>
+          {resting && (
+            <button type="button" className="min-h-[44px] underline" onClick={floor.more}>
+              + 10 s
+            </button>
+          )}
           <button type="button" className="min-h-[44px] underline" onClick={callFor}>
             Unwell
           </button>
@@ -208,7 +225,10 @@ function Clock({ plan }: { plan: Plan }) {
       {unwell && (
         <Unwell
           number={plan.emergency_number}
-          onGoOn={() => setUnwell(false)}
+          onGoOn={() => {
+            floor.happened("well");
+            setUnwell(false);
+          }}
           onEnd={() => {
             setUnwell(false);
             leave();

@@ -8,6 +8,8 @@ interface FloorKeys {
   /** Reps are being counted. */
   counting: boolean;
   unwell: () => void;
+  /** More time for a rest. */
+  more: () => void;
   toggle: () => void;
   skip: () => void;
   back: () => void;
@@ -24,7 +26,7 @@ export function useFloorKeys(keys: FloorKeys) {
   useEffect(() => {
     let hold: ReturnType<typeof setTimeout> | undefined;
     const down = (event: KeyboardEvent) => {
-      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell } = latest.current;
+      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if ((event.target as HTMLElement).closest("input, select, dialog")) return;
       if (event.key === "Escape" && !event.repeat) hold = setTimeout(leave, HOLD_MS);
@@ -36,6 +38,8 @@ export function useFloorKeys(keys: FloorKeys) {
         ArrowLeft: back,
         s: switchSound,
         u: unwell,
+        "+": more,
+        "=": more,
         ...(counting ? { Enter: rep } : {}),
         MediaPlayPause: done ? toLog : toggle,
         MediaTrackNext: skip,

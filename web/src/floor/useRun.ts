@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { CuePlayer } from "../clock/cuePlayer";
 import { keepRun, recallRun } from "../clock/keptRun";
 import {
+  add,
   countRep,
   end,
   isRunning,
@@ -13,12 +14,17 @@ import {
   position,
   type Run,
   resume,
+  standing_s,
   waitForReps,
 } from "../clock/run";
 import { backTo, pieceAt, skipTo } from "../clock/view";
 import { Voice } from "../clock/voice";
+import { useJournal } from "./useJournal";
 
 type Plan = Schemas["RunPlan"];
+
+/** What one key adds to a rest [s]. */
+const MORE_S = 10;
 
 /** The floor clock: every act is written to this device before it is shown. */
 export function useRun(plan: Plan, hushed: readonly string[]) {
@@ -26,6 +32,7 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     () => recallRun(plan.session_id)?.run ?? newRun(crypto.randomUUID(), plan.count_in_s),
   );
   const [at, setAt] = useState(() => position(run, nowMs()));
+  const [standing, setStanding] = useState(0);
   const [sound, setSound] = useState(true);
   const [audible, setAudible] = useState(false);
   const latest = useRef(run);
@@ -42,20 +49,30 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     },
     [plan],
   );
+  const happened = useJournal(plan, run.runId);
   const act = useCallback(
-    (change: (run: Run, now: number) => Run) => {
-      const next = change(latest.current, nowMs());
+    (kind: Parameters<typeof happened>[0], change: (run: Run, now: number) => Run) => {
+      const now = nowMs();
+      const before = position(latest.current, now);
+      const next = change(latest.current, now);
       if (next === latest.current) return;
       write(next);
+      const to_s = Math.round(10 * position(next, now)) / 10;
+      happened(kind, before, kind === "skip" || kind === "back" ? { to_s } : undefined);
       player.current?.replan();
     },
-    [write],
+    [write, happened],
   );
 
   const wake = useCallback(async () => {
     player.current ??= new CuePlayer(
       plan.cues,
-      () => (latest.current.anchorMs === null ? null : position(latest.current, nowMs())),
+      // While the clock stands nothing is planned: it is not known for how long.
+      () => {
+        const now = nowMs();
+        const stands = latest.current.anchorMs === null || standing_s(latest.current, now) > 0;
+        return stands ? null : position(latest.current, now);
+      },
       plan.calls,
       voice,
     );
@@ -89,21 +106,25 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
       if (next !== latest.current) write(next);
       if (here >= plan.total_s && latest.current.waitsSinceMs === null) {
         write(end(latest.current, now, plan.total_s));
+        happened("end", plan.total_s);
         // Not replanned: the last bell is still ringing.
         return;
       }
       setAt(position(latest.current, now));
+      setStanding(standing_s(latest.current, now));
       frame = requestAnimationFrame(show);
     };
     frame = requestAnimationFrame(show);
     return () => cancelAnimationFrame(frame);
-  }, [running, plan, write]);
+  }, [running, plan, write, happened]);
 
   useScreenAwake(running);
 
   return {
     run,
     at,
+    /** Seconds that were added and are not over yet. */
+    standing,
     running,
     sound,
     audible,
@@ -111,24 +132,30 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     voiced: ready,
     toggle: useCallback(() => {
       void wake();
-      act((now_, ms) => (isRunning(now_) ? pause(now_, ms, plan.total_s) : resume(now_, ms, plan.total_s)));
+      if (isRunning(latest.current)) act("pause", (now_, ms) => pause(now_, ms, plan.total_s));
+      else act(latest.current.startedAt ? "go-on" : "start", (now_, ms) => resume(now_, ms, plan.total_s));
     }, [act, wake, plan]),
-    hold: useCallback(() => act((now_, ms) => pause(now_, ms, plan.total_s)), [act, plan]),
+    hold: useCallback(() => act("pause", (now_, ms) => pause(now_, ms, plan.total_s)), [act, plan]),
     skip: useCallback(
-      () => act((now_, ms) => jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms)))),
+      () => act("skip", (now_, ms) => jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms)))),
       [act, plan],
     ),
     back: useCallback(
-      () => act((now_, ms) => jump(now_, ms, plan.total_s, backTo(plan.timeline, position(now_, ms)))),
+      () => act("back", (now_, ms) => jump(now_, ms, plan.total_s, backTo(plan.timeline, position(now_, ms)))),
       [act, plan],
     ),
+    /** Ten seconds more, in a rest. */
+    more: useCallback(() => {
+      if (pieceAt(plan.timeline, position(latest.current, nowMs()))?.kind === "work") return;
+      act("add", (now_, ms) => add(now_, ms, plan.total_s, MORE_S));
+    }, [act, plan]),
     rep: useCallback(() => {
       const piece = pieceAt(plan.timeline, position(latest.current, nowMs()));
       if (!piece?.reps) return;
       player.current?.play("count");
-      act((now_, ms) => countRep(now_, ms, plan.total_s, piece));
+      act("rep", (now_, ms) => countRep(now_, ms, plan.total_s, piece));
     }, [act, plan]),
-    finish: useCallback(() => act((now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
+    finish: useCallback(() => act("end", (now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
     switchSound: useCallback(() => {
       void wake();
       setSound((on) => !on);
@@ -139,6 +166,11 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
       player.current?.play("bell");
       setTimeout(() => player.current?.play("clack"), 1500);
     }, [wake]),
+    /** Write down what is no act of the clock. */
+    happened: useCallback(
+      (kind: "unwell" | "well" | "warm") => happened(kind, position(latest.current, nowMs())),
+      [happened],
+    ),
     wake,
   };
 }

@@ -5,6 +5,7 @@ import type { Schemas } from "../api/client";
 import { log as logQuery } from "../api/queries";
 import { waitingRuns } from "../clock/keptRun";
 import { nowMs } from "../clock/run";
+import { useOutbox } from "../outbox/useOutbox";
 import { Notice } from "../parts/Notice";
 import { clock, when } from "../parts/time";
 import { RPE_WORDS } from "./rpe";
@@ -14,7 +15,9 @@ import { Weeks } from "./Weeks";
 export function LogBook() {
   const query = useQuery(logQuery);
   const [waiting] = useState(() => waitingRuns(nowMs()));
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the log" />;
+  const unsent = useOutbox();
+  const lost = query.failureCount > 0;
+  if (!query.data && unsent.length === 0) return <Notice waiting lost={lost} title="Opening the log" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <h1>Log</h1>
@@ -34,7 +37,20 @@ export function LogBook() {
           </Link>
         </p>
       ))}
-      {query.data.length === 0 ? (
+      {unsent.map((item) => (
+        <p
+          key={item.key}
+          role="status"
+          className="flex flex-wrap items-center gap-3 border-b border-[var(--rule)] py-3"
+        >
+          <span className="seal">Off line</span>
+          <b>{item.title}</b>
+          <span className="quiet">is kept on this device and is sent when there is a network</span>
+        </p>
+      ))}
+      {!query.data ? (
+        <p className="quiet py-3">{lost ? "No connection: what was logged before is shown when there is one." : ""}</p>
+      ) : query.data.length === 0 ? (
         <Notice title="Nothing logged yet" text="Run a session on the floor; at its end it lands here.">
           <Link className="act main" to="/library">
             Choose a session
@@ -88,6 +104,11 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
             ? `About ${Math.round(entry.expected_strikes)} strikes expected`
             : `${entry.counted_strikes} strikes counted, about ${Math.round(entry.expected_strikes)} expected`}
         </p>
+        {entry.unwell_at_s.map((at) => (
+          <p key={at} className="text-[13px]">
+            <span className="seal">Unwell</span> Somebody was unwell at {clock(at)}
+          </p>
+        ))}
         {entry.note && <p className="quiet text-[13px]">{entry.note}</p>}
       </div>
     </li>

@@ -1,10 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { api, need } from "../api/client";
-import { retryWhileAway } from "../api/queries";
+import type { Schemas } from "../api/client";
 import { forgetRun, type KeptRun, waitingRuns } from "../clock/keptRun";
 import { effortsDone, nowMs, played_s } from "../clock/run";
+import { forgetJournal } from "../outbox/journal";
+import { send } from "../outbox/outbox";
 import { Notice } from "../parts/Notice";
 import { Stepper } from "../parts/Stepper";
 import { clock } from "../parts/time";
@@ -65,25 +66,25 @@ function Entry({ kept }: { kept: KeptRun }) {
   const wrongStrikes = (written.strikes ?? "").trim() !== "" && readStrikes(written.strikes) === null;
   const ready = written.rpe !== null && !wrongStrikes;
   const save = useMutation({
-    retry: retryWhileAway,
-    mutationFn: () =>
-      need(
-        api.PUT("/api/runs/{run_id}/log", {
-          params: { path: { run_id: run.runId } },
-          body: {
-            session_id: plan.session_id,
-            person_id: plan.person_id ?? null,
-            started_at: run.startedAt ?? new Date().toISOString(),
-            done_s: done,
-            done_efforts: written.efforts,
-            rpe: written.rpe ?? 0,
-            counted_strikes: readStrikes(written.strikes ?? ""),
-            note: written.note,
-          },
-        }),
-      ),
+    mutationFn: async () => {
+      const body: Schemas["LogIn"] = {
+        session_id: plan.session_id,
+        person_id: plan.person_id ?? null,
+        started_at: run.startedAt ?? new Date().toISOString(),
+        done_s: done,
+        done_efforts: written.efforts,
+        rpe: written.rpe ?? 0,
+        counted_strikes: readStrikes(written.strikes ?? ""),
+        note: written.note,
+      };
+      const path = `/api/runs/${run.runId}/log`;
+      const outcome = await send({ key: `log ${run.runId}`, path, body, title: plan.title });
+      if (outcome.kind === "refused") throw new Error(outcome.message);
+    },
     onSuccess: () => {
+      // It has reached the server, or waits on this device until there is a network.
       forgetRun(plan.session_id);
+      void forgetJournal(run.runId).catch(() => {});
       localStorage.removeItem(draftKey);
       void client.invalidateQueries({ queryKey: ["log"] });
       navigate("/log", { replace: true });
@@ -107,11 +108,7 @@ function Entry({ kept }: { kept: KeptRun }) {
         </div>
         <button type="button" className="act main" disabled={!ready || save.isPending} onClick={() => save.mutate()}>
           {save.isPending ? (
-            save.failureCount ? (
-              "Waiting for the network …"
-            ) : (
-              "Saving …"
-            )
+            "Saving …"
           ) : (
             <span>
               <u>S</u>ave log
@@ -119,12 +116,10 @@ function Entry({ kept }: { kept: KeptRun }) {
           )}
         </button>
       </header>
-      {(save.failureCount > 0 || save.error) && (
+      {save.error && (
         <p role="alert" className="flex gap-3 border-b border-[var(--rule)] py-2">
-          <span className="seal self-start">{save.isPending ? "Off line" : "Stopped"}</span>
-          {save.isPending
-            ? "No connection. This log is kept on this device and is sent when there is one."
-            : save.error?.message}
+          <span className="seal self-start">Stopped</span>
+          {save.error.message}
         </p>
       )}
       <div className="grid gap-8 pt-5 min-[1000px]:grid-cols-[1.4fr_0.8fr_0.9fr]">

@@ -18,6 +18,7 @@ export function Spine() {
     onSuccess: (welcome) => {
       client.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
       client.setQueryData(["me"], welcome);
+      if ("caches" in globalThis) void caches.delete("yoisho-runs");
     },
   });
   return (

@@ -1,0 +1,41 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+
+/** What waits on this device to be sent. The same thing sent again takes the place of what waited. */
+export interface Waiting {
+  /** What it is, such as the log of a run. */
+  key: string;
+  path: string;
+  body: unknown;
+  /** What people call it. */
+  title: string;
+  since: string;
+}
+
+/** One thing that happened in a run. */
+export interface Happened {
+  runId: string;
+  kind: string;
+  /** Session time [s]; negative in the count-in. */
+  at_s: number;
+  /** When it happened, by this device [ISO 8601]. */
+  moment: string;
+  more?: Record<string, string | number>;
+}
+
+interface Shelves extends DBSchema {
+  outbox: { key: string; value: Waiting };
+  journal: { key: number; value: Happened; indexes: { runId: string } };
+}
+
+let opened: Promise<IDBPDatabase<Shelves>> | null = null;
+
+/** The shelves of this device that outlive a closed tab. */
+export function shelves(): Promise<IDBPDatabase<Shelves>> {
+  opened ??= openDB<Shelves>("yoisho", 1, {
+    upgrade(database) {
+      database.createObjectStore("outbox", { keyPath: "key" });
+      database.createObjectStore("journal", { autoIncrement: true }).createIndex("runId", "runId");
+    },
+  });
+  return opened;
+}
