@@ -3,14 +3,17 @@
 import re
 from dataclasses import replace
 from typing import Annotated, Literal
+from uuid import UUID
 
-from django.http import FileResponse, HttpRequest
-from ninja import Router, Schema
+from django.http import FileResponse, HttpRequest, StreamingHttpResponse
+from ninja import Router, Schema, Status
 from pydantic import Field, StrictInt
 
 from server.accounts.current import club
 from server.errors import Faults, Message, not_found
+from server.floor import live
 from server.floor.ahead import settings_of, timeline_of
+from server.floor.models import LiveRun
 from server.floor.speech import path_of, speak
 from server.roster.api import core_of
 from server.sessions.evaluation import interval_out
@@ -135,6 +138,63 @@ def save_calls(request: HttpRequest, session_id: int, body: CallSettings) -> Cal
     saved.calls = body.model_dump()
     saved.save(update_fields=["calls"])
     return body
+
+
+class ClockState(Schema):
+    """Where the clock of a run stands, in the time of the device that runs it."""
+
+    anchor_s: float
+    """Session time at the anchor."""
+    anchor_ms: float | None
+    """When that was; None while the clock is held."""
+    sent_ms: float
+    """When this was sent."""
+    waits: bool = False
+    """It stands for reps that are still to be done."""
+    reps: dict[str, int] = Field(default_factory=dict)
+    """Reps counted, by where their interval starts."""
+    started: bool
+    ended: bool
+
+
+class LiveIn(Schema):
+    session_id: int
+    state: ClockState
+
+
+class LiveRow(Schema):
+    run_id: UUID
+    session_id: int
+    title: str
+
+
+@router.post("/runs/{run_id}/live", response={204: None, 404: Message, 422: Faults}, operation_id="say_live")
+def say_live(request: HttpRequest, run_id: UUID, body: LiveIn) -> Status[None]:
+    """Where the clock stands, for the other screens of the club."""
+    own = club(request)
+    live.say(own, run_id, find_session(own, body.session_id), body.state.model_dump())
+    return Status(204, None)
+
+
+@router.get("/live", response=list[LiveRow], operation_id="live_runs")
+def live_runs(request: HttpRequest) -> list[LiveRow]:
+    """Runs of the club that are on the floor now."""
+    return [
+        LiveRow(run_id=run.run_id, session_id=run.session_id, title=str(run.session))
+        for run in live.running(club(request))
+    ]
+
+
+@router.get("/live/{run_id}/events", response={200: None, 404: Message}, operation_id="follow_live")
+def follow_live(request: HttpRequest, run_id: UUID) -> StreamingHttpResponse:
+    """The clock of a run as it moves, as server-sent events."""
+    own = club(request)
+    if not LiveRun.objects.filter(club=own, run_id=run_id).exists():
+        raise not_found("run on the floor")
+    answer = StreamingHttpResponse(live.follow(own, run_id), content_type="text/event-stream")
+    answer.headers["Cache-Control"] = "no-store"
+    answer.headers["X-Accel-Buffering"] = "no"
+    return answer
 
 
 @router.get("/speech/{phrase}", response={200: None, 404: Message}, operation_id="speech")

@@ -11,6 +11,8 @@ import { Spine } from "./parts/Spine";
 import { Welcome } from "./welcome/Welcome";
 
 const Floor = lazy(() => import("./floor/Floor").then((module) => ({ default: module.Floor })));
+const Screens = lazy(() => import("./floor/Follow").then((module) => ({ default: module.Screens })));
+const Screen = lazy(() => import("./floor/Follow").then((module) => ({ default: module.Screen })));
 const Method = lazy(() => import("./method/Method").then((module) => ({ default: module.Method })));
 const Schools = lazy(() => import("./library/Schools").then((module) => ({ default: module.Schools })));
 const Book = lazy(() => import("./book/Book").then((module) => ({ default: module.Book })));
@@ -37,6 +39,8 @@ export function App() {
     <Suspense fallback={<Notice waiting title="Opening" />}>
       <Routes>
         <Route path="floor/:sessionId" element={<Floor />} />
+        <Route path="screen" element={<Screens />} />
+        <Route path="screen/:runId/:sessionId" element={<Screen />} />
         <Route element={<Club />}>
           <Route index element={<Navigate to="/library" replace />} />
           <Route path="library" element={<Library />} />

@@ -183,6 +183,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Live Runs
+         * @description Runs of the club that are on the floor now.
+         */
+        get: operations["live_runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live/{run_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Follow Live
+         * @description The clock of a run as it moves, as server-sent events.
+         */
+        get: operations["follow_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log": {
         parameters: {
             query?: never;
@@ -449,6 +489,26 @@ export interface paths {
          */
         put: operations["save_journal"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say Live
+         * @description Where the clock stands, for the other screens of the club.
+         */
+        post: operations["say_live"];
         delete?: never;
         options?: never;
         head?: never;
@@ -845,6 +905,31 @@ export interface components {
             text: string;
         };
         /**
+         * ClockState
+         * @description Where the clock of a run stands, in the time of the device that runs it.
+         */
+        ClockState: {
+            /** Anchor Ms */
+            anchor_ms: number | null;
+            /** Anchor S */
+            anchor_s: number;
+            /** Ended */
+            ended: boolean;
+            /** Reps */
+            reps?: {
+                [key: string]: number;
+            };
+            /** Sent Ms */
+            sent_ms: number;
+            /** Started */
+            started: boolean;
+            /**
+             * Waits
+             * @default false
+             */
+            waits: boolean;
+        };
+        /**
          * ClubIn
          * @description What is left out stays as it is.
          */
@@ -1220,6 +1305,24 @@ export interface components {
             path: (number | string)[];
             /** Text */
             text: string;
+        };
+        /** LiveIn */
+        LiveIn: {
+            /** Session Id */
+            session_id: number;
+            state: components["schemas"]["ClockState"];
+        };
+        /** LiveRow */
+        LiveRow: {
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /** Session Id */
+            session_id: number;
+            /** Title */
+            title: string;
         };
         /** LogIn */
         LogIn: {
@@ -2604,6 +2707,55 @@ export interface operations {
             };
         };
     };
+    live_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveRow"][];
+                };
+            };
+        };
+    };
+    follow_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     log: {
         parameters: {
             query?: never;
@@ -3044,6 +3196,48 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JournalOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    say_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiveIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -69,6 +69,12 @@ export const session = (id: number) =>
     staleTime: 0,
   });
 
+export const liveRuns = queryOptions({
+  queryKey: ["live"],
+  queryFn: () => need(api.GET("/api/live")),
+  staleTime: 0,
+});
+
 export const runPlan = (id: number) =>
   queryOptions({
     queryKey: ["run", id],

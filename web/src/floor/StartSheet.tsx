@@ -72,6 +72,9 @@ export function StartSheet({ plan, settings, voiced, failed, onSettings, onTry }
           Try the loudness
         </button>
       </div>
+      <p className="pt-2 text-[15px] opacity-80">
+        Another screen of the club, such as the hall's, follows by itself at <b>/screen</b> of this address.
+      </p>
       {failed && <p role="alert">{failed}</p>}
     </section>
   );

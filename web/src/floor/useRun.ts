@@ -19,12 +19,14 @@ import {
 } from "../clock/run";
 import { backTo, pieceAt, skipTo } from "../clock/view";
 import { Voice } from "../clock/voice";
+import { share } from "./share";
 import { useJournal } from "./useJournal";
 
 type Plan = Schemas["RunPlan"];
 
 /** What one key adds to a rest [s]. */
 const MORE_S = 10;
+const SAID_EVERY_MS = 10_000;
 
 /** The floor clock: every act is written to this device before it is shown. */
 export function useRun(plan: Plan, hushed: readonly string[]) {
@@ -44,6 +46,7 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     (next: Run) => {
       latest.current = next;
       keepRun({ plan, run: next });
+      share(plan.session_id, next);
       setRun(next);
       setAt(position(next, nowMs()));
     },
@@ -118,6 +121,12 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     return () => cancelAnimationFrame(frame);
   }, [running, plan, write, happened]);
 
+  useEffect(() => {
+    if (!running) return;
+    // A screen that joins late, or was away, finds it.
+    const timer = setInterval(() => share(plan.session_id, latest.current), SAID_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [running, plan]);
   useScreenAwake(running);
 
   return {
@@ -189,7 +198,7 @@ function useVoice(plan: Plan, voice: Voice): boolean {
   return ready;
 }
 
-function useScreenAwake(wanted: boolean) {
+export function useScreenAwake(wanted: boolean) {
   useEffect(() => {
     if (!wanted || !("wakeLock" in navigator)) return;
     let lock: WakeLockSentinel | null = null;

@@ -1,0 +1,77 @@
+"""The same run on another screen: the device that runs it says where its clock stands, the others hear of it at once.
+
+PostgreSQL carries the word (LISTEN and NOTIFY), so that it does not matter which of the server's processes hears it.
+"""
+
+import json
+from collections.abc import Iterator
+from datetime import timedelta
+from typing import Any
+from uuid import UUID
+
+import psycopg
+from django.db import connection
+from django.utils import timezone
+
+from server.accounts.models import Club
+from server.floor.models import LiveRun
+from server.sessions.models import Session
+
+STILL_HERE_S = 10.0
+"""So often a word is sent where nothing happens, so that a screen that has gone is noticed."""
+FORGOTTEN_AFTER = timedelta(hours=6)
+
+
+def channel_of(club: Club) -> str:
+    return f"live_{club.pk}"
+
+
+def say(club: Club, run_id: UUID, session: Session, state: dict[str, Any]) -> None:
+    """Where the clock stands now; whoever follows hears of it."""
+    LiveRun.objects.update_or_create(
+        club=club, run_id=run_id, defaults={"session": session, "state": state, "said_at": timezone.now()}
+    )
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT pg_notify(%s, %s)", [channel_of(club), str(run_id)])
+
+
+def told(run: LiveRun) -> dict[str, Any]:
+    """The state as others need it: with how long ago it was said, so that no two clocks need agree."""
+    age_ms = (timezone.now() - run.said_at).total_seconds() * 1000
+    return {"run_id": str(run.run_id), "session_id": run.session_id, "age_ms": round(age_ms), "state": run.state}
+
+
+def running(club: Club) -> list[LiveRun]:
+    since = timezone.now() - FORGOTTEN_AFTER
+    found = LiveRun.objects.filter(club=club, said_at__gte=since).select_related("session")
+    return [run for run in found if not run.state.get("ended")]
+
+
+def _event(run: LiveRun) -> bytes:
+    return f"data: {json.dumps(told(run))}\n\n".encode()
+
+
+def _now(club: Club, run_id: UUID) -> LiveRun | None:
+    found = LiveRun.objects.filter(club=club, run_id=run_id).first()
+    # Waiting may last an hour: the connection is not held meanwhile.
+    connection.close()
+    return found
+
+
+def follow(club: Club, run_id: UUID, still_here_s: float = STILL_HERE_S) -> Iterator[bytes]:
+    """The run's state, and every change of it, as server-sent events, until it has ended."""
+    parameters = {k: v for k, v in connection.get_connection_params().items() if k not in ("cursor_factory", "context")}
+    with psycopg.connect(**parameters, autocommit=True) as listening:
+        listening.execute(psycopg.sql.SQL("LISTEN {}").format(psycopg.sql.Identifier(channel_of(club))))
+        run = _now(club, run_id)
+        while run is not None:
+            yield _event(run)
+            if run.state.get("ended"):
+                return
+            heard = False
+            while not heard:
+                for notice in listening.notifies(timeout=still_here_s, stop_after=1):
+                    heard = notice.payload == str(run_id)
+                if not heard:
+                    yield b": still here\n\n"
+            run = _now(club, run_id)

@@ -1,0 +1,71 @@
+"""The same run on another screen: heard at once, joined late, only inside the club."""
+
+import json
+from itertools import islice
+from threading import Thread
+from uuid import uuid4
+
+import pytest
+
+from server.floor.live import follow
+from tests.server.conftest import Coach, fault
+
+RUN = uuid4()
+
+
+def state(**more: object) -> dict:
+    return {"anchor_s": 12.0, "anchor_ms": 1000.0, "sent_ms": 3000.0, "started": True, "ended": False, **more}
+
+
+def say(coach, saved: dict, run=RUN, **more: object):
+    return coach.post(f"runs/{run}/live", {"session_id": saved["id"], "state": state(**more)})
+
+
+def read(events: list[bytes]) -> list[dict]:
+    return [json.loads(event.removeprefix(b"data: ")) for event in events if event.startswith(b"data: ")]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_screen_that_joins_late_hears_where_the_clock_stands_and_then_every_change():
+    coach = Coach("Capstan Hall")
+    saved = coach.session()
+    say(coach, saved)
+    heard: list[bytes] = []
+    stream = follow(coach.club, RUN, still_here_s=0.2)
+    heard.append(next(stream))
+    later = Thread(target=lambda: say(coach, saved, anchor_ms=None, anchor_s=30.0))
+    later.start()
+    heard += [event for event in islice(stream, 12) if event.startswith(b"data: ")][:1]
+    later.join()
+    first, second = read(heard)
+    assert first["state"]["anchor_s"] == 12.0
+    assert second["state"]["anchor_ms"] is None
+    assert 0 <= second["age_ms"] < 2000
+    assert second["session_id"] == saved["id"]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_run_that_has_ended_is_told_and_the_stream_closes():
+    coach = Coach("Capstan Hall")
+    say(coach, coach.session(), ended=True)
+    assert len(read(list(follow(coach.club, RUN)))) == 1
+    assert coach.get("live").json() == []
+
+
+@pytest.mark.django_db(transaction=True)
+def test_while_nothing_happens_the_stream_says_that_it_is_there():
+    coach = Coach("Capstan Hall")
+    say(coach, coach.session())
+    stream = follow(coach.club, RUN, still_here_s=0.05)
+    assert list(islice(stream, 2))[1] == b": still here\n\n"
+    stream.close()
+
+
+def test_runs_on_the_floor_are_the_clubs_own(coach, stranger):
+    saved = coach.session()
+    say(coach, saved)
+    assert [run["title"] for run in coach.get("live").json()] == ["Thursday"]
+    assert stranger.get("live").json() == []
+    assert stranger.get(f"live/{RUN}/events").status_code == 404
+    assert say(stranger, saved, run=uuid4()).status_code == 404
+    assert fault(say(coach, saved, anchor_s="soon"))["loc"][-1] == "anchor_s"

@@ -1,0 +1,130 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { liveRuns, runPlan, vocabulary as vocabularyQuery } from "../api/queries";
+import { isRunning, nowMs, position, type Run, repsLeft } from "../clock/run";
+import { view } from "../clock/view";
+import { Notice } from "../parts/Notice";
+import { clock } from "../parts/time";
+import { Ahead, Digits, dose, FIELD_INVERTED, Ground, PHASES, type Piece, Round } from "./face";
+import { onThisClock, type Said } from "./follow";
+import { Strip } from "./marks";
+import { useScreenAwake } from "./useRun";
+
+/** A run on another screen of the club, such as the hall's: which, if there are several. */
+export function Screens() {
+  const query = useQuery({ ...liveRuns, refetchInterval: 2000 });
+  const found = query.data ?? [];
+  const [only] = found;
+  if (only && found.length === 1) return <Followed key={only.run_id} runId={only.run_id} sessionId={only.session_id} />;
+  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Looking for a run" />;
+  if (found.length === 0) {
+    return (
+      <Notice
+        title="Nothing runs just now"
+        text="Start a session on the floor, on any device of the club: it shows here by itself."
+      >
+        <Link className="act" to="/library">
+          Go to the library
+        </Link>
+      </Notice>
+    );
+  }
+  return (
+    <Notice title="Several run just now" text="Which of them should this screen follow?">
+      {found.map((run) => (
+        <Link key={run.run_id} className="act main" to={`/screen/${run.run_id}/${run.session_id}`}>
+          {run.title}
+        </Link>
+      ))}
+    </Notice>
+  );
+}
+
+export function Screen() {
+  const { runId = "", sessionId } = useParams();
+  return <Followed key={runId} runId={runId} sessionId={Number(sessionId)} />;
+}
+
+/** What the device that runs it has said last, and whether its words still come. */
+function useSaid(runId: string): { said: { said: Said; at: number } | null; lost: boolean } {
+  const [said, setSaid] = useState<{ said: Said; at: number } | null>(null);
+  const [lost, setLost] = useState(false);
+  useEffect(() => {
+    const source = new EventSource(`/api/live/${runId}/events`);
+    source.onopen = () => setLost(false);
+    source.onmessage = (event) => {
+      setLost(false);
+      setSaid({ said: JSON.parse(event.data) as Said, at: nowMs() });
+    };
+    source.onerror = () => setLost(true);
+    return () => source.close();
+  }, [runId]);
+  return { said, lost };
+}
+
+function Followed({ runId, sessionId }: { runId: string; sessionId: number }) {
+  const plan = useQuery(runPlan(sessionId));
+  const { said, lost } = useSaid(runId);
+  if (plan.error) return <Notice title="This run cannot be followed" text={plan.error.message} />;
+  if (!plan.data || !said) return <Notice waiting lost={lost} title="Joining the run" />;
+  return <Face plan={plan.data} run={onThisClock(said.said, said.at, plan.data.count_in_s)} lost={lost} />;
+}
+
+function Face({ plan, run, lost }: { plan: Schemas["RunPlan"]; run: Run; lost: boolean }) {
+  const [, setFrame] = useState(0);
+  const running = isRunning(run);
+  useEffect(() => {
+    if (!running) return;
+    let frame = requestAnimationFrame(function show() {
+      setFrame((count) => count + 1);
+      frame = requestAnimationFrame(show);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [running]);
+  useScreenAwake(running);
+  const words = useQuery(vocabularyQuery).data?.tempos;
+  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
+  const at = Math.min(plan.total_s, position(run, nowMs()));
+  const now = view<Piece>(plan.timeline, at, plan.count_in_s);
+  const started = run.startedAt !== null;
+  const held = started && !running && run.endedAtMs === null && now.phase !== "done";
+  const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
+  const counting = now.piece?.reps ? repsLeft(run, now.piece) : null;
+  const phase =
+    now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
+  return (
+    <main
+      data-theme={lit ? "inkscore" : "nighthall"}
+      data-phase={now.phase}
+      className="flex h-dvh flex-col overflow-hidden bg-[var(--paper)] font-[family-name:var(--font-clock)] text-[var(--ink)] select-none"
+      style={lit ? FIELD_INVERTED : undefined}
+    >
+      <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
+        <span className="leading-none font-bold" style={{ fontSize: `min(16vh, ${phase.length > 8 ? 9 : 12}vw)` }}>
+          {held ? "HELD" : phase}
+        </span>
+        <Round now={now} tight={phase.length > 8} />
+      </div>
+      <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
+        <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
+        <Ahead plan={plan} now={now} wordOf={wordOf} />
+      </div>
+      <Ground now={now} lit={lit} held={held} />
+      <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
+        <span className="font-semibold">
+          {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
+        </span>
+        <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, at)))} left</span>
+      </div>
+      <div className="px-5 pb-4 min-[900px]:px-12">
+        <Strip plan={plan} at={at} />
+        <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 min-[900px]:text-[20px]">
+          <span>{lost ? <span className="seal">Off line</span> : "Second screen"}</span>
+          <span className="truncate">{plan.title}</span>
+        </p>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,141 @@
+import type { CSSProperties } from "react";
+import type { Schemas } from "../api/client";
+import type { View } from "../clock/view";
+import { clock } from "../parts/time";
+import { Clappers } from "./marks";
+
+type Plan = Schemas["RunPlan"];
+export type Piece = Schemas["TimelineInterval"];
+
+export const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
+
+export const PHASES = { ready: "READY", done: "DONE", rest: "REST", recover: "RECOVER" };
+
+export function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
+  if (!now.round) return <span />;
+  const { turn, of: count } = now.round;
+  const resting = now.phase === "rest" && turn < count && now.next?.rounds.some((next) => next.turn === turn + 1);
+  return (
+    <span
+      className="flex items-baseline gap-[0.2em] leading-none font-semibold whitespace-nowrap"
+      style={{ fontSize: `min(8vh, ${tight ? 4.6 : 6.5}vw, 60px)` }}
+    >
+      {now.set && (
+        <span className="hidden opacity-70 min-[900px]:inline">
+          Set {now.set.turn} of {now.set.of},
+        </span>
+      )}
+      <span>{resting ? "Next round" : "Round"}</span>
+      <b className="text-[1.700em]">{resting ? turn + 1 : turn}</b>
+      <span>of</span>
+      <b className="text-[1.700em]">{count}</b>
+    </span>
+  );
+}
+
+interface DigitsProps {
+  now: View<Piece>;
+  /** Reps left, where they are counted. */
+  counting: number | null;
+  held: boolean;
+  started: boolean;
+  outlined: boolean;
+  /** Whether everybody is warm is asked before the start. */
+  asking: boolean;
+}
+
+/** What the big digits say: reps or seconds left. */
+function digitsOf({ now, counting, started, asking }: DigitsProps): string {
+  if (now.phase === "done") return "0";
+  if (!started) return asking ? "WARM?" : "GO";
+  const left = counting ?? Math.ceil(now.left_s - 0.001);
+  return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
+}
+
+export function Digits(props: DigitsProps) {
+  const { held, started, outlined } = props;
+  const text = digitsOf(props);
+  const wide = text.length > 4 ? "40vh, 16vw" : text.length > 2 ? "62vh, 23vw" : "76vh, 44vw";
+  const size = `min(${wide}, 608px)`;
+  const phoneSize = started ? `min(52vh, ${text.length > 2 ? "58vw" : "104vw"})` : "min(24vh, 30vw)";
+  return (
+    <span
+      data-testid="clock"
+      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] [font-size:var(--phone)] min-[900px]:pl-10 min-[900px]:[font-size:var(--desk)]"
+      style={
+        {
+          "--desk": size,
+          "--phone": phoneSize,
+          color: outlined && !held ? "transparent" : undefined,
+          WebkitTextStroke: outlined && !held ? "max(3px, 0.500vw) var(--ink)" : undefined,
+        } as CSSProperties
+      }
+    >
+      {text}
+    </span>
+  );
+}
+
+interface AheadProps {
+  plan: Plan;
+  now: View<Piece>;
+  wordOf: (piece: Piece) => string;
+  compact?: boolean;
+}
+
+/** What is being done and what comes next: beside the digits in the hall, below them on a phone. */
+export function Ahead({ plan, now, wordOf, compact }: AheadProps) {
+  const from = Math.max(0, now.index);
+  // In a pause the coming combination is called, so that nobody stands and thinks when the bell goes.
+  const called = (now.phase === "work" ? now.piece : now.next)?.calls ?? [];
+  const rows = plan.timeline.slice(from, from + (compact ? 3 : 4) - (called.length ? 1 : 0));
+  return (
+    <span className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}>
+      <span className="flex items-center justify-between border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
+        <span>{plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}</span>
+        <Clappers left_s={now.phase === "done" ? 9 : now.left_s} />
+      </span>
+      {rows.map((piece, row) => {
+        const here = row === 0 && now.index >= 0;
+        return (
+          <span
+            key={piece.start_s}
+            className="flex h-[42px] items-center justify-between border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[82px] min-[900px]:px-5 min-[900px]:text-[62px]"
+            style={here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
+          >
+            <span>{wordOf(piece)}</span>
+            <span className={here ? "" : "opacity-70"}>{dose(piece)}</span>
+          </span>
+        );
+      })}
+      {called.length > 0 && (
+        <span
+          data-testid="call"
+          className="block px-3 pt-2 text-[26px] leading-[1.1] font-semibold min-[900px]:px-5 min-[900px]:text-[46px]"
+        >
+          {called.join(", ")}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** How long, or how many. */
+export const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
+
+export function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
+  const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));
+  return (
+    <span
+      aria-hidden="true"
+      className={`relative block h-[14px] ${held ? "border-t-2 border-dashed border-current" : "border-b-2 border-current"}`}
+    >
+      {!held && (
+        <span
+          className="absolute inset-y-0 left-0 w-full origin-left bg-current"
+          style={{ transform: `scaleX(${share.toFixed(4)})` }}
+        />
+      )}
+    </span>
+  );
+}
