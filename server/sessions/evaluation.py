@@ -67,6 +67,7 @@ def interval_out(interval: TimelineInterval, volume: Volume) -> schemas.Timeline
         reps=interval.reps,
         calls=calls(interval.combination) if interval.combination else [],
         partner=interval.partner,
+        pulse_per_min=interval.pulse_per_min,
     )
 
 

@@ -111,6 +111,8 @@ class TimelineInterval(BaseModel):
     """The combination of this repetition, spelled out as it is called."""
     partner: bool
     """A rest while the partner does the same."""
+    pulse_per_min: float
+    """Beats a minute to strike to; 0 for none."""
 
 
 class LevelText(BaseModel):

@@ -122,6 +122,22 @@ def floor_work(page):
     expect(page.locator("main")).to_have_attribute("data-phase", "work")
 
 
+def floor_start(page):
+    page.get_by_role("link", name="Run Thirties and twenty-tens").click()
+    page.get_by_role("region", name="Before the start").wait_for()
+
+
+def unwell(page):
+    floor_work(page)
+    page.keyboard.press("u")
+    page.get_by_role("dialog", name="Somebody is unwell").wait_for()
+
+
+def no_second_screen(page):
+    page.goto(page.url.split("/library")[0] + "/screen")
+    page.get_by_text("Nothing runs just now").wait_for()
+
+
 def floor_rest(page):
     floor_work(page)
     page.keyboard.press("n")
@@ -158,8 +174,11 @@ SCREENS = [
     who_says,
     log,
     method,
+    floor_start,
     floor_work,
     floor_rest,
+    unwell,
+    no_second_screen,
     log_entry,
 ]
 

@@ -340,3 +340,16 @@ def test_ten_seconds_more_are_added_to_a_rest(bench):
     assert before + 8 <= after <= before + 10, "and none were added to the work before"
     bench.wait_for_timeout(2200)
     assert seconds_left(bench) < after
+
+
+def test_the_pulse_beats_for_the_eye_in_its_own_double_and_half_time(bench):
+    to_floor(bench, "3:00 flow bag 60 bpm")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    expect(bench.get_by_test_id("pulse")).to_have_count(0)
+    for word in ("pulse", "double time", "half time"):
+        bench.keyboard.press("t")
+        expect(bench.get_by_text(word, exact=True).first).to_be_visible()
+        expect(bench.get_by_test_id("pulse")).to_be_visible()
+    bench.keyboard.press("t")
+    expect(bench.get_by_test_id("pulse")).to_have_count(0)

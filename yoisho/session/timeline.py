@@ -55,6 +55,14 @@ class TimelineInterval:
         """Reps of this repetition; None where it is dosed by time."""
         return None if self.partner else self.source.reps_at(self.turn[0])
 
+    @property
+    def pulse_per_min(self) -> float:
+        """Beats a minute to strike to: the music's where there is some, else the effort's own rate; 0 for none."""
+        if self.partner or self.kind == "rest" or not self.source.struck:
+            return 0.0
+        beat = self.source.beat
+        return beat.per_min * beat.strikes if beat else TEMPOS[self.tempo].strikes_per_min
+
     @cached_property
     def strikes(self) -> float:
         """Strikes expected before any fade; where reps are struck, their exact number."""

@@ -41,3 +41,8 @@ def test_recovery_on_the_bag_counts_as_rest_not_as_work():
 def test_strikes_are_time_at_each_tempos_rate():
     timeline = unroll(read("2:00 speed, 1:00 technique, 1:00 rest"))
     assert timeline.strikes == 2 * TEMPOS["speed"].strikes_per_min + TEMPOS["technique"].strikes_per_min
+
+
+def test_the_pulse_is_the_musics_where_there_is_some_and_else_the_efforts_own():
+    first, rest, second, off = unroll(read("1:00 flow bag 120 bpm, 10 rest, 20 speed, 20 push-ups")).intervals
+    assert (first.pulse_per_min, rest.pulse_per_min, second.pulse_per_min, off.pulse_per_min) == (120, 0, 180, 0)

@@ -2151,6 +2151,8 @@ export interface components {
             part: number;
             /** Partner */
             partner: boolean;
+            /** Pulse Per Min */
+            pulse_per_min: number;
             /** Reps */
             reps: number | null;
             /** Rounds */

@@ -125,14 +125,17 @@ describe("calls on the audio clock", () => {
 });
 
 describe("our own sounds", () => {
-  it.each(["bell", "change", "clack", "count", "end"] as const)("%s is loud, clean and ends in silence", (kind) => {
-    const samples = soundOf(kind, 16_000);
-    const loud = (part: Float32Array) => Math.max(...part.map(Math.abs));
-    expect(loud(samples)).toBeGreaterThan(0.6);
-    expect(loud(samples)).toBeLessThanOrEqual(1);
-    expect(loud(samples.slice(-16))).toBeLessThan(0.12);
-    expect(Math.abs(samples[0] ?? 1)).toBeLessThan(0.01);
-  });
+  it.each(["bell", "change", "clack", "count", "end", "pulse"] as const)(
+    "%s is loud, clean and ends in silence",
+    (kind) => {
+      const samples = soundOf(kind, 16_000);
+      const loud = (part: Float32Array) => Math.max(...part.map(Math.abs));
+      expect(loud(samples)).toBeGreaterThan(0.6);
+      expect(loud(samples)).toBeLessThanOrEqual(1);
+      expect(loud(samples.slice(-16))).toBeLessThan(0.12);
+      expect(Math.abs(samples[0] ?? 1)).toBeLessThan(0.01);
+    },
+  );
 
   it("ends with three strokes of the bell, so that it is longer than one", () => {
     expect(soundOf("end", 8000).length).toBeGreaterThan(soundOf("bell", 8000).length);

@@ -29,7 +29,8 @@ export class CuePlayer {
   private context: AudioContext | null = null;
   private buffers = new Map<CueKind, AudioBuffer>();
   private planned = new Map<Sounding, AudioBufferSourceNode>();
-  private readonly soundings: readonly Sounding[];
+  private readonly fixed: readonly Sounding[];
+  private soundings: readonly Sounding[];
   private quiet: ReadonlySet<string> = new Set();
   private timer: ReturnType<typeof setInterval> | null = null;
   private gain: GainNode | null = null;
@@ -43,7 +44,8 @@ export class CuePlayer {
     calls: readonly Call[] = [],
     private readonly voice: Voice | null = null,
   ) {
-    this.soundings = [...cues, ...calls].sort((a, b) => a.at_s - b.at_s);
+    this.fixed = [...cues, ...calls];
+    this.soundings = inOrder(this.fixed);
   }
 
   /** Whether sound can be heard: browsers hold it back until a key or a touch. */
@@ -69,6 +71,12 @@ export class CuePlayer {
   hush(kinds: readonly string[]): void {
     if (kinds.length === this.quiet.size && kinds.every((kind) => this.quiet.has(kind))) return;
     this.quiet = new Set(kinds);
+    this.replan();
+  }
+
+  /** Other beats to strike to; none for no pulse. */
+  beat(pulse: readonly Cue[]): void {
+    this.soundings = inOrder([...this.fixed, ...pulse]);
     this.replan();
   }
 
@@ -144,3 +152,5 @@ export class CuePlayer {
     return buffer;
   }
 }
+
+const inOrder = (soundings: readonly Sounding[]): Sounding[] => soundings.toSorted((a, b) => a.at_s - b.at_s);

@@ -1,6 +1,6 @@
 /** Our own bell and clappers, synthesised: samples between -1 and 1. */
 
-export type CueKind = "bell" | "change" | "clack" | "count" | "end";
+export type CueKind = "bell" | "change" | "clack" | "count" | "end" | "pulse";
 
 /** Partials of a small ring bell: ratio to the strike note, loudness, decay [1/s]. */
 const BELL: [number, number, number][] = [
@@ -76,5 +76,7 @@ export function soundOf(kind: CueKind, rate: number): Float32Array<ArrayBuffer> 
       return clack(rate, 3);
     case "count":
       return tone(rate, 740, 0.12);
+    case "pulse":
+      return tone(rate, 1480, 0.03);
   }
 }

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { runPlan, vocabulary as vocabularyQuery } from "../api/queries";
 import { forgetRun, recallRun } from "../clock/keptRun";
+import { beatAt } from "../clock/pulse";
 import { repsLeft } from "../clock/run";
 import { view } from "../clock/view";
 import { Notice } from "../parts/Notice";
@@ -169,6 +170,7 @@ function Clock({ plan }: { plan: Plan }) {
         )}
       </div>
       <Ground now={now} lit={lit} held={held} />
+      <Pulse beat={held ? null : beatAt(now.piece, floor.at, floor.pulse)} />
       {started && <Ahead plan={plan} now={now} wordOf={wordOf} compact />}
       <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
         <span className="font-semibold">
@@ -194,10 +196,14 @@ function Clock({ plan }: { plan: Plan }) {
           <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
           {counting !== null && <Key name="Enter">count a rep</Key>}
           {resting && <Key name="+">10 s more</Key>}
+          <Key name="T">{PULSE[String(floor.pulse)] ?? ""}</Key>
           <Key name="U">unwell</Key>
           <Key name="hold Esc">end</Key>
         </span>
         <span className="flex gap-4 min-[900px]:hidden">
+          <button type="button" className="min-h-[44px] underline" onClick={floor.nextPulse}>
+            {PULSE[String(floor.pulse)]}
+          </button>
           <button type="button" className="min-h-[44px] underline" onClick={floor.switchSound}>
             {floor.sound ? "Sound on" : "Sound off"}
           </button>
@@ -232,6 +238,24 @@ function Clock({ plan }: { plan: Plan }) {
         />
       )}
     </main>
+  );
+}
+
+const PULSE: Record<string, string> = { 0: "no pulse", 1: "pulse", 2: "double time", 0.5: "half time" };
+
+/** The pulse for the eye: four strokes, one inked at a time. It steps, nothing slides. */
+function Pulse({ beat }: { beat: number | null }) {
+  if (beat === null) return null;
+  return (
+    <span aria-hidden="true" data-testid="pulse" className="flex gap-2 px-5 pt-2 min-[900px]:px-12">
+      {[0, 1, 2, 3].map((stroke) => (
+        <span
+          key={stroke}
+          className="h-[10px] flex-1 border-2 border-current"
+          style={{ background: beat % 4 === stroke ? "currentColor" : "transparent" }}
+        />
+      ))}
+    </span>
   );
 }
 

@@ -8,6 +8,7 @@ interface FloorKeys {
   /** Reps are being counted. */
   counting: boolean;
   unwell: () => void;
+  nextPulse: () => void;
   /** More time for a rest. */
   more: () => void;
   toggle: () => void;
@@ -26,7 +27,8 @@ export function useFloorKeys(keys: FloorKeys) {
   useEffect(() => {
     let hold: ReturnType<typeof setTimeout> | undefined;
     const down = (event: KeyboardEvent) => {
-      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more } = latest.current;
+      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more, nextPulse } =
+        latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if ((event.target as HTMLElement).closest("input, select, dialog")) return;
       if (event.key === "Escape" && !event.repeat) hold = setTimeout(leave, HOLD_MS);
@@ -38,6 +40,7 @@ export function useFloorKeys(keys: FloorKeys) {
         ArrowLeft: back,
         s: switchSound,
         u: unwell,
+        t: nextPulse,
         "+": more,
         "=": more,
         ...(counting ? { Enter: rep } : {}),

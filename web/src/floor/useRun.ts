@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { CuePlayer } from "../clock/cuePlayer";
 import { keepRun, recallRun } from "../clock/keptRun";
+import { FACTORS, type Factor, pulses } from "../clock/pulse";
 import {
   add,
   countRep,
@@ -35,6 +36,7 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   );
   const [at, setAt] = useState(() => position(run, nowMs()));
   const [standing, setStanding] = useState(0);
+  const [pulse, setPulse] = useState<Factor>(0);
   const [sound, setSound] = useState(true);
   const [audible, setAudible] = useState(false);
   const latest = useRef(run);
@@ -93,6 +95,8 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   useEffect(() => player.current?.mute(!sound), [sound]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
   useEffect(() => player.current?.hush(hushed), [hushed, audible]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
+  useEffect(() => player.current?.beat(pulses(plan.timeline, pulse)), [plan, pulse, audible]);
   useEffect(() => {
     if (ready && audible) void player.current?.learn();
   }, [ready, audible]);
@@ -165,6 +169,12 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
       act("rep", (now_, ms) => countRep(now_, ms, plan.total_s, piece));
     }, [act, plan]),
     finish: useCallback(() => act("end", (now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
+    pulse,
+    /** Off, as it is, double time, half time, and off again. */
+    nextPulse: useCallback(() => {
+      void wake();
+      setPulse((now) => FACTORS[(FACTORS.indexOf(now) + 1) % FACTORS.length] ?? 0);
+    }, [wake]),
     switchSound: useCallback(() => {
       void wake();
       setSound((on) => !on);

@@ -19,6 +19,7 @@ const interval = {
   reps: null,
   calls: ["jab", "cross"],
   partner: false,
+  pulse_per_min: 0,
 } as Schemas["TimelineInterval"];
 
 describe("the interval under the cursor", () => {
