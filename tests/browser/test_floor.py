@@ -349,7 +349,7 @@ def test_the_pulse_beats_for_the_eye_in_its_own_double_and_half_time(bench):
     expect(bench.get_by_test_id("pulse")).to_have_count(0)
     for word in ("pulse", "double time", "half time"):
         bench.keyboard.press("t")
-        expect(bench.get_by_text(word, exact=True).first).to_be_visible()
+        expect(bench.get_by_text(f"T{word}", exact=True)).to_be_visible()
         expect(bench.get_by_test_id("pulse")).to_be_visible()
     bench.keyboard.press("t")
     expect(bench.get_by_test_id("pulse")).to_have_count(0)
