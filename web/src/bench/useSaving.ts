@@ -7,7 +7,7 @@ import { asText, draftOf, forget, fromText, stateOf } from "./draft";
 import type { Bench } from "./useBench";
 
 /** After so long without a further edit a saved session is saved again by itself. */
-export const PAUSE_MS = 1500;
+const PAUSE_MS = 1500;
 
 interface Save {
   copy?: boolean;
@@ -25,10 +25,12 @@ export function useSaving(sessionId: number | null, bench: Bench, waiting: boole
   const { draft, dirty, revision, edit, saved } = bench;
   const [theirs, setTheirs] = useState<Schemas["SessionOut"] | null>(null);
 
+  const lastSent = useRef<string | null>(null);
   const save = useMutation({
     retry: retryWhileAway,
     mutationFn: async ({ copy, byItself }: Save) => {
       const sent = draft;
+      lastSent.current = asText(sent);
       const body = { ...stateOf(sent), revision: copy ? null : revision, by_itself: byItself ?? false };
       const answer =
         sessionId === null || copy
@@ -54,14 +56,10 @@ export function useSaving(sessionId: number | null, bench: Bench, waiting: boole
   });
 
   const { mutate, isPending, isError } = save;
-  const failedText = useRef<string | null>(null);
-  useEffect(() => {
-    if (isError) failedText.current = asText(draft);
-  }, [isError, draft]);
   useEffect(() => {
     if (sessionId === null || !dirty || waiting || isPending || theirs) return;
     // What was refused as it is is not sent again by itself.
-    if (isError && failedText.current === asText(draft)) return;
+    if (isError && lastSent.current === asText(draft)) return;
     const timer = setTimeout(() => mutate({ byItself: true }), PAUSE_MS);
     return () => clearTimeout(timer);
   }, [sessionId, dirty, waiting, isPending, isError, theirs, draft, mutate]);
