@@ -10,12 +10,6 @@ from server.sessions.models import Session
 from yoisho.floor.calls import Settings, call_schedule
 from yoisho.session.document import from_document
 from yoisho.session.interval import SessionError
-from yoisho.session.timeline import Timeline, unroll
-
-
-def timeline_of(document: object) -> Timeline:
-    session = from_document(document)
-    return unroll(*(part.tree for part in session.parts)) if session.parts else Timeline(())
 
 
 def settings_of(saved: Session) -> Settings:
@@ -30,7 +24,7 @@ def _speak_all(texts: list[str]) -> None:
 
 def on_saved(sender: type[Session], instance: Session, **_more: Any) -> None:
     try:
-        calls = call_schedule(timeline_of(instance.document), settings_of(instance))
+        calls = call_schedule(from_document(instance.document).unrolled(), settings_of(instance))
     except SessionError:
         return
     texts = sorted({call.text for call in calls})

@@ -12,7 +12,7 @@ from pydantic import Field, StrictInt
 from server.accounts.current import club
 from server.errors import Faults, Message, not_found
 from server.floor import live
-from server.floor.ahead import settings_of, timeline_of
+from server.floor.ahead import settings_of
 from server.floor.models import LiveRun
 from server.floor.speech import path_of, speak
 from server.roster.api import core_of
@@ -99,11 +99,10 @@ def efforts_of(timeline: Timeline) -> list[tuple[int, int]]:
 def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
     saved = find_session(club(request), session_id)
     session = from_document(saved.document)
-    timeline = timeline_of(saved.document)
+    timeline = session.unrolled()
     who = core_of(saved.person)
     chosen = settings_of(saved)
     spoken = call_schedule(timeline, replace(chosen, muted=frozenset()))
-    stance = who.stance
     return RunPlan(
         session_id=saved.pk,
         revision=saved.revision,
@@ -116,7 +115,7 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
         work_s=timeline.work_s,
         efforts=[Effort(start_s=start, end_s=end) for start, end in efforts_of(timeline)],
         expected_rpe=session_rpe(timeline),
-        timeline=[interval_out(one, interval_volume(one, stance)) for one in timeline.intervals],
+        timeline=[interval_out(one, interval_volume(one, who.stance)) for one in timeline.intervals],
         cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],
         calls=[CallOut(at_s=c.at_s, kind=c.kind, text=c.text, speech=speak(c.text)) for c in spoken],
         call_settings=CallSettings(

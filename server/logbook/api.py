@@ -19,7 +19,7 @@ from yoisho.engine.readout import NoWorkError, read
 from yoisho.judgement.cautions import is_lactic
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
-from yoisho.session.timeline import Timeline, unroll
+from yoisho.session.timeline import Timeline
 from yoisho.session.volume import Volume, total
 from yoisho.strikes.counts import Limb
 from yoisho.strikes.techniques import Level
@@ -189,7 +189,7 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
         raise FieldError(["body", "session_id"], "This session has no parts, so nothing was run.", "log")
     if body.started_at > timezone.now() + timedelta(minutes=10):
         raise FieldError(["body", "started_at"], "The start lies in the future. Check this device's clock.", "log")
-    timeline = unroll(*(part.tree for part in document.parts))
+    timeline = document.unrolled()
     efforts = efforts_of(timeline)
     if body.done_efforts > len(efforts):
         raise FieldError(

@@ -23,7 +23,7 @@ from yoisho.session.interval import SessionError
 from yoisho.session.purposes import FRAMES
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
-from yoisho.session.timeline import Timeline, TimelineInterval, unroll
+from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.session.volume import Volume, interval_volume, total
 from yoisho.strikes.notation import calls
@@ -43,10 +43,8 @@ def core_session(document: object) -> Session:
 
 
 def unrolled(session: Session) -> Timeline:
-    if not session.parts:
-        return Timeline(())
     try:
-        return unroll(*(part.tree for part in session.parts))
+        return session.unrolled()
     except SessionError as error:
         raise FieldError(["body", "document", "parts"], str(error), "document") from error
 

@@ -19,7 +19,6 @@ from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import FRAMES
 from yoisho.session.tempo import TEMPOS
-from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 
 SAMPLE_S = 5.0
@@ -177,6 +176,14 @@ def candidates(session: Session, *, warm_up: bool = True) -> Iterator[tuple[str,
             yield name, index, replace(session, parts=changed)
 
 
+def simulated(who: Person, session: Session) -> Reading | None:
+    """The session read for a search, without ranges; None where there is nothing to do, or it cannot be done."""
+    try:
+        return read(who, session.unrolled(), ranges=False, sample_s=SAMPLE_S)
+    except (SessionError, NoWorkError):
+        return None
+
+
 class _Judge:
     """Reads and scores sessions for one person, purpose, day and time."""
 
@@ -186,15 +193,10 @@ class _Judge:
 
     def read(self, session: Session) -> Reading | None:
         """None where there is nothing to do, where it cannot be done, or not in the minutes."""
-        if not session.parts:
-            return None
         total_s = sum(duration_s(part.tree) for part in session.parts)
         if self.minutes is not None and total_s > 60 * self.minutes:
             return None
-        try:
-            return read(self.who, unroll(*(part.tree for part in session.parts)), ranges=False, sample_s=SAMPLE_S)
-        except (SessionError, NoWorkError):
-            return None
+        return simulated(self.who, session)
 
     def verdict(self, reading: Reading) -> Verdict:
         return judge(reading, self.target.id)

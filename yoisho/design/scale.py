@@ -8,10 +8,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import sqrt
 
-from yoisho.design.nudge import CURABLE, SAMPLE_S, candidates
+from yoisho.design.nudge import CURABLE, candidates, simulated
 from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
 from yoisho.engine.person import Person
-from yoisho.engine.readout import NoWorkError, Reading, read
+from yoisho.engine.readout import Reading, read
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import Unit
@@ -19,7 +19,6 @@ from yoisho.judgement.verdict import say
 from yoisho.session.document import Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence
 
 MOST_STEPS = 6
@@ -107,16 +106,8 @@ def _effect(before: Reading, after: Reading) -> tuple[Kept, ...]:
     )
 
 
-def _read(who: Person, session: Session, *, ranges: bool = False) -> Reading | None:
-    try:
-        timeline = unroll(*(part.tree for part in session.parts))
-        return read(who, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
-    except (SessionError, NoWorkError):
-        return None
-
-
 def _original(who: Person, session: Session) -> Reading:
-    found = _read(who, session) if session.parts else None
+    found = simulated(who, session)
     if found is None:
         raise ScaleError("there is no effort in this session yet, so it has no effect to keep")
     return found
@@ -133,7 +124,7 @@ class _Search:
 
     def cost(self, session: Session) -> float | None:
         """None where it cannot be done."""
-        reading = _read(self.who, session)
+        reading = simulated(self.who, session)
         if reading is None:
             return None
         speaking = {caution.rule for caution in cautions(reading, self.around) if caution.level != "note"} & CURABLE
@@ -165,8 +156,7 @@ class _Search:
             if not beam or beam[0][0] > best[0] - STEP_COST:
                 break
             best = beam[0]
-        reading = _read(self.who, best[2], ranges=True)
-        assert reading is not None
+        reading = read(self.who, best[2].unrolled())
         return Scaled(best[2], best[1], _effect(self.aim, reading), distance(self.aim, reading), reading)
 
 

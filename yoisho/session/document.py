@@ -11,6 +11,7 @@ from typing import Any, TypeVar
 
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
 from yoisho.session.purposes import PURPOSES
+from yoisho.session.timeline import Timeline, unroll
 from yoisho.session.tree import DEEPEST, Node, Repeat, Sequence
 from yoisho.strikes.combination import Action, Combination, CombinationError
 from yoisho.strikes.drill import Drill
@@ -51,6 +52,10 @@ class Session:
     def __post_init__(self) -> None:
         if len(self.parts) > MOST_PARTS:
             raise SessionError(f"a session has at most {MOST_PARTS} parts")
+
+    def unrolled(self) -> Timeline:
+        """Its parts one after the other. Raises `SessionError` if they are too long or too large together."""
+        return unroll(*(part.tree for part in self.parts))
 
 
 def drill_to_dict(drill: Drill) -> dict[str, Any]:

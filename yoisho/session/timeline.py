@@ -103,10 +103,14 @@ class Timeline:
 
 
 def unroll(*parts: Node) -> Timeline:
-    """The timeline of parts done one after the other. Raises `SessionError` if it is too long or too large."""
+    """The timeline of parts done one after the other; of none an empty one.
+
+    Raises `SessionError` if it is too long or too large.
+    """
     for part in parts:
         check_size(part)
-    check_size(Sequence(parts) if len(parts) > 1 else parts[0])
+    if len(parts) > 1:
+        check_size(Sequence(parts))
     flat: list[TimelineInterval] = []
 
     def add(node: Interval, part: int, rounds: tuple[Round, ...], path: tuple[int | str, ...]) -> None:

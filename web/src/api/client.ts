@@ -18,9 +18,11 @@ export class Refused extends Error {
 /** No answer at all: the network or the server is away. */
 export class Unreachable extends Error {}
 
+export const csrfToken = (): string | undefined => document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1];
+
 const csrf: Middleware = {
   onRequest({ request }) {
-    const token = document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1];
+    const token = csrfToken();
     if (token) request.headers.set("X-CSRFToken", token);
     return request;
   },
@@ -39,8 +41,13 @@ export async function need<T>(asked: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await asked;
   if (response.ok) return data as T;
   if (response.status >= 502) throw new Unreachable("The server is away for a moment.");
-  const detail = (error as { detail?: string | Fault[] } | undefined)?.detail;
+  throw refusal(response.status, error);
+}
+
+/** The refusal in an answer, with what is wrong in words. */
+export function refusal(status: number, answer: unknown): Refused {
+  const detail = (answer as { detail?: string | Fault[] } | null | undefined)?.detail;
   const faults = Array.isArray(detail) ? detail : [];
   const said = typeof detail === "string" ? detail : faults.map((fault) => fault.msg).join(" ");
-  throw new Refused(response.status, said || `The server answered ${response.status}. Try again.`, faults);
+  return new Refused(status, said || `The server answered ${status}. Try again.`, faults);
 }

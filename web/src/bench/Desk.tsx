@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
-import { Compare, drawnOf } from "../compare/Compare";
+import { drawnOf } from "../columns/drawn";
+import { Compare } from "../compare/Compare";
 import { Keys } from "../parts/Keys";
 import { Proposals } from "../propose/Proposals";
 import { useProposals } from "../propose/useProposals";
@@ -101,8 +102,6 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     { word: "History", key: "h", can: sessionId !== null, open: () => setView({ kind: "history" }) },
     { word: "Print", key: "i", can: hasParts, open: () => window.print() },
   ];
-  const go = (index: number) => () => places[index]?.can && places[index].open();
-  const [compare, scale, history, print] = [go(0), go(1), go(2), go(3)];
   const unfold = (all: boolean) => setUnfolded(new Set(all ? parts.keys() : []));
 
   useKeys({
@@ -121,10 +120,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     save: () => keepIt(false),
     run: () => runIt(),
     propose: proposals.open,
-    compare,
-    scale,
-    history,
-    print,
+    places,
     quiet: proposals.shown !== null || view !== DESK,
   });
 

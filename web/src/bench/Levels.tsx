@@ -13,7 +13,6 @@ import {
   levelsOf,
   movedTo,
   nested,
-  nodeAt,
   removed,
   replaced,
   split,
@@ -207,7 +206,6 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
               }}
               onSet={(path, value) => onChange(setIn(tree, path, value))}
               onRead={(node) => lay(replaced(tree, level.path, [node]), "", level.path)}
-              nodeNow={() => nodeAt(tree, level.path)}
             />
           ))}
         </ul>
@@ -226,7 +224,6 @@ interface RowProps {
   onPick: (on: boolean) => void;
   onSet: (path: Path, value: unknown) => void;
   onRead: (node: Node) => void;
-  nodeNow: () => Node;
 }
 
 function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onRead }: RowProps) {

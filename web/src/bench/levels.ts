@@ -10,9 +10,7 @@ export interface Level {
   node: Exclude<Node, { type: "sequence" }>;
 }
 
-const keyOf = (path: Path): string => path.join(".");
-
-export { keyOf as levelKey };
+export const levelKey = (path: Path): string => path.join(".");
 
 export function nodeAt(tree: Node, path: Path): Node {
   return path.reduce<unknown>((at, key) => (at as Record<string | number, unknown>)[key], tree) as Node;
@@ -96,7 +94,7 @@ export function nested(tree: Node, paths: Path[]): Node | null {
   }
   const places = paths.map(standing);
   const parent = places[0]?.parent;
-  if (!parent || places.some((place) => place === null || keyOf(place.parent) !== keyOf(parent))) return null;
+  if (!parent || places.some((place) => place === null || levelKey(place.parent) !== levelKey(parent))) return null;
   const at = places.map((place) => place?.index ?? 0).sort((a, b) => a - b);
   const first = at[0] ?? 0;
   if (at.some((index, step) => index !== first + step)) return null;

@@ -12,10 +12,8 @@ interface Keys {
   moveTo: (from: number, to: number) => void;
   pick: (part: number, range: boolean) => void;
   unfold: (all: boolean) => void;
-  compare: () => void;
-  scale: () => void;
-  history: () => void;
-  print: () => void;
+  /** Further places, each with its letter. */
+  places: { key: string; can: boolean; open: () => void }[];
   undo: () => void;
   redo: () => void;
   save: () => void;
@@ -78,10 +76,7 @@ export function useKeys(keys: Keys) {
         Delete: () => keys.parts && keys.remove(here),
         r: keys.run,
         p: keys.propose,
-        c: keys.compare,
-        s: keys.scale,
-        h: keys.history,
-        i: keys.print,
+        ...Object.fromEntries(keys.places.filter((place) => place.can).map((place) => [place.key, place.open])),
         "]": () => keys.unfold(true),
         "[": () => keys.unfold(false),
       };

@@ -1,21 +1,11 @@
 import type { ReactNode } from "react";
-import type { Schemas } from "../api/client";
 import { Tally } from "../parts/Tally";
 import { clock } from "../parts/time";
 import { SmallScore } from "../score/SmallScore";
 import { change } from "./change";
+import type { Drawn } from "./drawn";
 import { type Compared, ROWS } from "./rows";
 import { Stores } from "./Stores";
-
-/** A session worked out, as it stands beside others. */
-export interface Drawn {
-  title: string;
-  compared: Compared;
-  blocks: { seconds: number; demand_frac: number }[];
-  strokes: number;
-  grade: string;
-  traces: Schemas["Traces"];
-}
 
 interface Props extends Drawn {
   /** What stands over it. */

@@ -1,4 +1,5 @@
-import { Column, type Drawn } from "./Column";
+import { Column } from "./Column";
+import type { Drawn } from "./drawn";
 
 /** What is on the bench now, as the first column. */
 export function Now({ now, longest }: { now: Drawn; longest: number }) {

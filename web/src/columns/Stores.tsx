@@ -1,7 +1,7 @@
-import type { Schemas } from "../api/client";
+import type { Drawn } from "./drawn";
 
 /** The lactic and the sprint store in small. */
-export function Stores({ traces, width }: { traces: Schemas["Traces"]; width: string }) {
+export function Stores({ traces, width }: { traces: Drawn["traces"]; width: string }) {
   const stores = [
     { name: "Lactic store", values: traces.lactic_left, hue: "var(--lactic)" },
     { name: "Sprint store", values: traces.sprint_left, hue: "var(--sprint)" },

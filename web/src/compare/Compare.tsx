@@ -1,6 +1,5 @@
 import { useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Schemas } from "../api/client";
 import {
   evaluation,
   session as sessionQuery,
@@ -8,7 +7,8 @@ import {
   versions as versionsQuery,
 } from "../api/queries";
 import { type Draft, draftOf } from "../bench/draft";
-import { Column, Columns, type Drawn } from "../columns/Column";
+import { Column, Columns } from "../columns/Column";
+import { type Drawn, drawnOf } from "../columns/drawn";
 import { Page } from "../columns/Page";
 import { Choice } from "../parts/Choice";
 import { when } from "../parts/time";
@@ -155,23 +155,4 @@ export function Compare({ sessionId, draft, person, first, onTake, onClose }: Pr
       <p className="quiet pt-3 text-[13px]">Underlined: parts that the other does not have just so.</p>
     </Page>
   );
-}
-
-/** An evaluation as it stands in a column; without work nothing is told of its effect. */
-export function drawnOf(title: string, found: Schemas["Evaluation"]): Drawn {
-  const { reading } = found;
-  return {
-    title,
-    compared: { ...found, figures: reading?.figures ?? {} },
-    blocks: found.timeline,
-    strokes: reading?.verdict.strokes ?? 0,
-    grade: reading?.verdict.grade ?? "No work yet",
-    traces: reading?.traces ?? {
-      seconds: [0, 1],
-      sprint_left: [1, 1],
-      lactic_left: [1, 1],
-      uptake_frac: [0, 0],
-      heart_rate_bpm: null,
-    },
-  };
 }

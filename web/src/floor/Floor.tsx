@@ -2,14 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../api/client";
-import { runPlan, vocabulary as vocabularyQuery } from "../api/queries";
+import { runPlan } from "../api/queries";
 import { forgetRun, recallRun } from "../clock/keptRun";
 import { beatAt } from "../clock/pulse";
-import { repsLeft } from "../clock/run";
-import { view } from "../clock/view";
 import { Notice } from "../parts/Notice";
-import { clock } from "../parts/time";
-import { Ahead, Digits, dose, FIELD_INVERTED, Ground, PHASES, type Piece, Round } from "./face";
+import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { Strip } from "./marks";
 import { StartSheet } from "./StartSheet";
 import { Unwell } from "./Unwell";
@@ -68,19 +65,15 @@ export function Floor() {
   return <Clock plan={plan} />;
 }
 
-/** Work inverts the whole screen: hall ink on the lightest sheet. */
+/** The clock of a run, with everything that is done to it. */
 function Clock({ plan }: { plan: Plan }) {
   const navigate = useNavigate();
   const calls = useCalls(plan);
   const floor = useRun(plan, calls.settings.muted);
   const [warm, setWarm] = useState(plan.cold === null);
   const [unwell, setUnwell] = useState(false);
-  const words = useQuery(vocabularyQuery).data?.tempos;
-  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
-  const now = view<Piece>(plan.timeline, floor.at, plan.count_in_s);
-  const started = floor.run.startedAt !== null;
-  const held = started && !floor.running && now.phase !== "done";
-  const counting = now.piece?.reps ? repsLeft(floor.run, now.piece) : null;
+  const shown = useShown(plan, floor.run, floor.at);
+  const { now, started, held, lit, counting, phase, wordOf } = shown;
   const resting = floor.running && (now.phase === "rest" || now.phase === "recover");
   const asking = !started && !warm;
   /** The start asks once whether everybody is warm; from then on it is start and pause. */
@@ -90,7 +83,6 @@ function Clock({ plan }: { plan: Plan }) {
       floor.happened("warm");
     } else floor.toggle();
   };
-  const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
   const toLog = () => navigate(`/log/run?session=${plan.session_id}`, { replace: true });
   const leave = () => {
     if (!started) {
@@ -101,8 +93,6 @@ function Clock({ plan }: { plan: Plan }) {
     floor.finish();
     toLog();
   };
-  const phase =
-    now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
   const callFor = () => {
     floor.hold();
     floor.happened("unwell");
@@ -120,24 +110,11 @@ function Clock({ plan }: { plan: Plan }) {
   const startWord = asking ? "Cold: is everybody warm?" : "Start";
   const bigWord = floor.running ? "Pause" : started ? "Go on" : startWord;
   return (
-    <main
-      data-theme={lit ? "inkscore" : "nighthall"}
-      data-phase={now.phase}
-      className="flex h-dvh flex-col overflow-hidden bg-[var(--paper)] font-[family-name:var(--font-clock)] text-[var(--ink)] select-none"
-      style={lit ? FIELD_INVERTED : undefined}
-    >
+    <Hall shown={shown}>
       <p className="sr-only" aria-live="assertive">
         {held ? "Held" : phase}
       </p>
-      <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
-        <span
-          className="font-bold leading-none"
-          style={{ fontSize: `min(16vh, ${phase.length > 8 ? 9 : 12}vw, 128px)` }}
-        >
-          {held ? "HELD" : phase}
-        </span>
-        <Round now={now} tight={phase.length > 8} />
-      </div>
+      <Top shown={shown} largest=", 128px" />
       <div
         className={`min-h-0 flex-1 items-end min-[900px]:grid min-[900px]:grid-cols-[52%_1fr] ${started ? "grid" : "flex flex-col min-[900px]:grid-rows-[minmax(0,1fr)] min-[900px]:items-stretch"}`}
       >
@@ -172,12 +149,7 @@ function Clock({ plan }: { plan: Plan }) {
       <Ground now={now} lit={lit} held={held} />
       <Pulse beat={held ? null : beatAt(now.piece, floor.at, floor.pulse)} />
       {started && <Ahead plan={plan} now={now} wordOf={wordOf} compact />}
-      <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
-        <span className="font-semibold">
-          {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
-        </span>
-        <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, floor.at)))} left</span>
-      </div>
+      <Coming plan={plan} shown={shown} at={floor.at} />
       <div className="px-5 min-[900px]:px-12">
         <Strip plan={plan} at={floor.at} />
       </div>
@@ -237,7 +209,7 @@ function Clock({ plan }: { plan: Plan }) {
           }}
         />
       )}
-    </main>
+    </Hall>
   );
 }
 

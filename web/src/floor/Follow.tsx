@@ -2,12 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../api/client";
-import { liveRuns, runPlan, vocabulary as vocabularyQuery } from "../api/queries";
-import { isRunning, nowMs, position, type Run, repsLeft } from "../clock/run";
-import { view } from "../clock/view";
+import { liveRuns, runPlan } from "../api/queries";
+import { isRunning, nowMs, position, type Run } from "../clock/run";
 import { Notice } from "../parts/Notice";
-import { clock } from "../parts/time";
-import { Ahead, Digits, dose, FIELD_INVERTED, Ground, PHASES, type Piece, Round } from "./face";
+import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
 import { useScreenAwake } from "./useRun";
@@ -84,40 +82,18 @@ function Face({ plan, run, lost }: { plan: Schemas["RunPlan"]; run: Run; lost: b
     return () => cancelAnimationFrame(frame);
   }, [running]);
   useScreenAwake(running);
-  const words = useQuery(vocabularyQuery).data?.tempos;
-  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
   const at = Math.min(plan.total_s, position(run, nowMs()));
-  const now = view<Piece>(plan.timeline, at, plan.count_in_s);
-  const started = run.startedAt !== null;
-  const held = started && !running && run.endedAtMs === null && now.phase !== "done";
-  const lit = now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= 5;
-  const counting = now.piece?.reps ? repsLeft(run, now.piece) : null;
-  const phase =
-    now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase];
+  const shown = useShown(plan, run, at);
+  const { now, started, held, lit, counting, wordOf } = shown;
   return (
-    <main
-      data-theme={lit ? "inkscore" : "nighthall"}
-      data-phase={now.phase}
-      className="flex h-dvh flex-col overflow-hidden bg-[var(--paper)] font-[family-name:var(--font-clock)] text-[var(--ink)] select-none"
-      style={lit ? FIELD_INVERTED : undefined}
-    >
-      <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
-        <span className="leading-none font-bold" style={{ fontSize: `min(16vh, ${phase.length > 8 ? 9 : 12}vw)` }}>
-          {held ? "HELD" : phase}
-        </span>
-        <Round now={now} tight={phase.length > 8} />
-      </div>
+    <Hall shown={shown}>
+      <Top shown={shown} />
       <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
         <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
         <Ahead plan={plan} now={now} wordOf={wordOf} />
       </div>
       <Ground now={now} lit={lit} held={held} />
-      <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
-        <span className="font-semibold">
-          {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
-        </span>
-        <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, at)))} left</span>
-      </div>
+      <Coming plan={plan} shown={shown} at={at} />
       <div className="px-5 pb-4 min-[900px]:px-12">
         <Strip plan={plan} at={at} />
         <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 min-[900px]:text-[20px]">
@@ -125,6 +101,6 @@ function Face({ plan, run, lost }: { plan: Schemas["RunPlan"]; run: Run; lost: b
           <span className="truncate">{plan.title}</span>
         </p>
       </div>
-    </main>
+    </Hall>
   );
 }

@@ -1,6 +1,7 @@
 import type { Schemas } from "../api/client";
 import { Choice } from "../parts/Choice";
 import { Tick } from "../parts/Tick";
+import { clock } from "../parts/time";
 
 type Kind = Schemas["CallOut"]["kind"];
 
@@ -14,7 +15,7 @@ const WORDS: [Kind, string][] = [
   ["time", "time left"],
   ["swap", "swap of partners"],
 ];
-const EVERY = ["15", "20", "30", "45", "60"].map((id) => ({ id, name: `every 0:${id}`.replace("0:60", "1:00") }));
+const EVERY = [15, 20, 30, 45, 60].map((seconds) => ({ id: String(seconds), name: `every ${clock(seconds)}` }));
 
 interface Props {
   plan: Schemas["RunPlan"];

@@ -1,17 +1,94 @@
-import type { CSSProperties } from "react";
+import { useQuery } from "@tanstack/react-query";
+import type { CSSProperties, ReactNode } from "react";
 import type { Schemas } from "../api/client";
-import type { View } from "../clock/view";
+import { vocabulary as vocabularyQuery } from "../api/queries";
+import { isRunning, type Run, repsLeft } from "../clock/run";
+import { type View, view } from "../clock/view";
 import { clock } from "../parts/time";
 import { Clappers } from "./marks";
 
 type Plan = Schemas["RunPlan"];
 export type Piece = Schemas["TimelineInterval"];
 
-export const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
+const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
 
-export const PHASES = { ready: "READY", done: "DONE", rest: "REST", recover: "RECOVER" };
+const PHASES = { ready: "READY", done: "DONE", rest: "REST", recover: "RECOVER" };
+/** Shorter work keeps one field, so that the screen never flashes. */
+const SHORTEST_LIT_S = 5;
 
-export function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
+export interface Shown {
+  now: View<Piece>;
+  started: boolean;
+  held: boolean;
+  /** Work inverts the whole screen: hall ink on the lightest sheet. */
+  lit: boolean;
+  /** Reps left, where they are counted. */
+  counting: number | null;
+  /** The phase as it stands on the screen, in capitals. */
+  phase: string;
+  wordOf: (piece: Piece | null) => string;
+}
+
+/** What a screen shows of a run at a moment. */
+export function useShown(plan: Plan, run: Run, at: number): Shown {
+  const words = useQuery(vocabularyQuery).data?.tempos;
+  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
+  const now = view<Piece>(plan.timeline, at, plan.count_in_s);
+  const started = run.startedAt !== null;
+  const held = started && !isRunning(run) && run.endedAtMs === null && now.phase !== "done";
+  return {
+    now,
+    started,
+    held,
+    lit: now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= SHORTEST_LIT_S,
+    counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
+    phase: now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase],
+    wordOf,
+  };
+}
+
+/** The whole screen of a run, inverted while work is on. */
+export function Hall({ shown, children }: { shown: Shown; children: ReactNode }) {
+  return (
+    <main
+      data-theme={shown.lit ? "inkscore" : "nighthall"}
+      data-phase={shown.now.phase}
+      className="flex h-dvh flex-col overflow-hidden bg-[var(--paper)] font-[family-name:var(--font-clock)] text-[var(--ink)] select-none"
+      style={shown.lit ? FIELD_INVERTED : undefined}
+    >
+      {children}
+    </main>
+  );
+}
+
+/** The phase and the round, over the digits; on a hall screen the phase may grow past what a desk has room for. */
+export function Top({ shown, largest = "" }: { shown: Shown; largest?: string }) {
+  const { now, held, phase } = shown;
+  const long = phase.length > 8;
+  return (
+    <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
+      <span className="leading-none font-bold" style={{ fontSize: `min(16vh, ${long ? 9 : 12}vw${largest})` }}>
+        {held ? "HELD" : phase}
+      </span>
+      <Round now={now} tight={long} />
+    </div>
+  );
+}
+
+/** What comes next, and the time that is left in all. */
+export function Coming({ plan, shown, at }: { plan: Plan; shown: Shown; at: number }) {
+  const { now, wordOf } = shown;
+  return (
+    <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
+      <span className="font-semibold">
+        {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
+      </span>
+      <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, at)))} left</span>
+    </div>
+  );
+}
+
+function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   if (!now.round) return <span />;
   const { turn, of: count } = now.round;
   const resting = now.phase === "rest" && turn < count && now.next?.rounds.some((next) => next.turn === turn + 1);
@@ -121,7 +198,7 @@ export function Ahead({ plan, now, wordOf, compact }: AheadProps) {
 }
 
 /** How long, or how many. */
-export const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
+const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
 
 export function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
   const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));

@@ -3,6 +3,7 @@
  * that takes the same thing twice as once, and leaves the device only when the server has answered.
  */
 
+import { csrfToken, refusal } from "../api/client";
 import { shelves, type Waiting } from "./store";
 
 export type Outcome = { kind: "sent" } | { kind: "waiting" } | { kind: "refused"; message: string };
@@ -27,14 +28,12 @@ export async function waiting(): Promise<Waiting[]> {
   return (await shelves()).getAll("outbox");
 }
 
-const token = (): string => document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1] ?? "";
-
 async function sendOne(item: Waiting): Promise<Outcome> {
   let answer: Response;
   try {
     answer = await fetch(item.path, {
       method: "PUT",
-      headers: { "Content-Type": "application/json", "X-CSRFToken": token() },
+      headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() ?? "" },
       body: JSON.stringify(item.body),
     });
   } catch {
@@ -42,10 +41,7 @@ async function sendOne(item: Waiting): Promise<Outcome> {
   }
   if (answer.status >= 500 || NOT_NOW.has(answer.status)) return { kind: "waiting" };
   if (!answer.ok) {
-    const said = (await answer.json().catch(() => null)) as { detail?: string | { msg: string }[] } | null;
-    const detail = said?.detail;
-    const message = Array.isArray(detail) ? detail.map((fault) => fault.msg).join(" ") : detail;
-    return { kind: "refused", message: message ?? `The server answered ${answer.status}.` };
+    return { kind: "refused", message: refusal(answer.status, await answer.json().catch(() => null)).message };
   }
   return { kind: "sent" };
 }

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { Column, Columns, type Drawn } from "../columns/Column";
+import { Column, Columns } from "../columns/Column";
+import { answered, type Drawn } from "../columns/drawn";
 import { Now } from "../columns/Now";
 import { Page } from "../columns/Page";
 import { LimitsRow } from "./LimitsRow";
@@ -61,12 +62,7 @@ export function Proposals(props: Props) {
           <Column
             key={proposal.name}
             label={`${SCHOOLS[proposal.school] ?? proposal.school}${index === 0 ? ". Best fit" : ""}`}
-            title={proposal.name}
-            compared={proposal}
-            blocks={proposal.blocks}
-            strokes={proposal.strokes}
-            grade={proposal.grade}
-            traces={proposal.traces}
+            {...answered(proposal.name, proposal)}
             text={proposal.text}
             words={
               <>

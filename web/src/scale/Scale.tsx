@@ -1,7 +1,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../api/client";
-import { Column, Columns, type Drawn } from "../columns/Column";
+import { Column, Columns } from "../columns/Column";
+import { answered, type Drawn } from "../columns/drawn";
 import { Now } from "../columns/Now";
 import { Page } from "../columns/Page";
 import { Choice } from "../parts/Choice";
@@ -96,12 +97,7 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
           <Column
             key={`${each.role} ${each.name}`}
             label={each.role ? `The ${each.role}` : each.person_id === asked.person_id ? "Converted" : "Scaled"}
-            title={each.name}
-            compared={each}
-            blocks={each.blocks}
-            strokes={each.strokes}
-            grade={each.grade}
-            traces={each.traces}
+            {...answered(each.name, each)}
             text={each.text}
             words={<Told scaled={each} />}
             against={now.compared}

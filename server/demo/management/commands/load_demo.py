@@ -22,7 +22,6 @@ from yoisho.engine.bouts import session_rpe
 from yoisho.session import shorthand
 from yoisho.session.document import Part, drill_to_dict, to_document
 from yoisho.session.document import Session as CoreSession
-from yoisho.session.timeline import unroll
 from yoisho.strikes import notation
 
 
@@ -69,7 +68,7 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     saved = Session.objects.create(club=club, saved_by=coach, **state)
     begun = timezone.now() - timedelta(days=20)
     Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
-    timeline = unroll(*(part.tree for part in core.parts))
+    timeline = core.unrolled()
     efforts = efforts_of(timeline)
     for run in planned.runs:
         done_s = round(timeline.total_s * run.done_frac)
