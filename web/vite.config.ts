@@ -30,7 +30,7 @@ const offline = VitePWA({
       {
         // No more of the club than a run needs; it is thrown away as the coach signs out.
         urlPattern: ({ url, request }) =>
-          request.method === "GET" && /^\/api\/(me|vocabulary|sessions\/\d+\/run)$/.test(url.pathname),
+          request.method === "GET" && /^\/api\/(me|vocabulary|sessions\/\d+\/(run|on-floor))$/.test(url.pathname),
         handler: "NetworkFirst",
         options: { cacheName: "yoisho-runs", networkTimeoutSeconds: 4 },
       },

@@ -2,83 +2,69 @@
 
 import re
 from dataclasses import replace
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
-from ninja import Router, Schema, Status
-from pydantic import Field, StrictInt
+from ninja import Router, Status
+from pydantic import Field
 
 from server.accounts.current import club
-from server.errors import Faults, Message, not_found
+from server.errors import Faults, FieldError, Message, not_found
 from server.floor import live
 from server.floor.ahead import settings_of
 from server.floor.models import LiveRun
+from server.floor.schemas import (
+    CallOut,
+    CallSettings,
+    Cue,
+    Effort,
+    FloorInterval,
+    LiveIn,
+    LiveRow,
+    OnFloor,
+    Place,
+    RunPlan,
+    SimulatedOut,
+    Warmth,
+)
 from server.floor.speech import path_of, speak
-from server.roster.api import core_of
-from server.sessions.evaluation import interval_out
+from server.roster.api import core_of, find_person
+from server.sessions.evaluation import heart_targets, interval_out
 from server.sessions.kept_api import find_session
-from server.sessions.schemas import TimelineInterval
 from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, read
-from yoisho.floor.calls import KINDS, CallKind, call_schedule
+from yoisho.floor.calls import KINDS, call_schedule
 from yoisho.floor.cues import COUNT_IN_S, cue_schedule
-from yoisho.judgement.cautions import cautions
+from yoisho.floor.cues import KINDS as SOUNDS
+from yoisho.floor.pairs import MOST, as_work, lived_by, turns
+from yoisho.floor.simulated import simulate
+from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth
 from yoisho.session.document import from_document
-from yoisho.session.timeline import Timeline
+from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.session.volume import interval_volume
+from yoisho.strikes.counts import Stance
 
 router = Router(tags=["floor"])
 PHRASE = re.compile(r"[0-9a-f]{24}")
+People = Annotated[int, Field(ge=1, le=MOST)]
 
 
-class Cue(Schema):
-    at_s: float
-    kind: Literal["bell", "change", "clack", "count", "end"]
+def floor_intervals(timeline: Timeline, stance: Stance) -> list[FloorInterval]:
+    """A timeline as it is done on the floor: a partner's turn is work, of the partner."""
+
+    def told(interval: TimelineInterval, turn: int | None) -> FloorInterval:
+        worked = as_work(interval)
+        own = interval_out(worked, interval_volume(worked, stance)).model_dump()
+        return FloorInterval(**own | {"partner": interval.partner, "turn": turn})
+
+    return list(map(told, timeline.intervals, turns(timeline)))
 
 
-class CallOut(Schema):
-    at_s: float
-    kind: CallKind
-    text: str
-    speech: str | None
-    """The file that says it; None where the server has no voice."""
-
-
-class CallSettings(Schema):
-    muted: list[CallKind]
-    combination_every_s: Annotated[StrictInt, Field(ge=5, le=600)] | None = None
-    """The combination again and again while it is done; None for once, before."""
-
-
-class Effort(Schema):
-    start_s: int
-    end_s: int
-
-
-class RunPlan(Schema):
-    session_id: int
-    revision: int
-    title: str
-    person_id: int | None
-    person: str | None
-    part_names: list[str]
-    count_in_s: int
-    total_s: int
-    work_s: int
-    efforts: list[Effort]
-    """Efforts done are counted against these."""
-    expected_rpe: float
-    timeline: list[TimelineInterval]
-    cues: list[Cue]
-    calls: list[CallOut]
-    """Of every kind, also the muted ones."""
-    call_settings: CallSettings
-    cold: str | None
-    """Said before the start where hard work or kicks come before the warm-up is done."""
-    emergency_number: str
-    """As the club has set it."""
+def _warmth(timeline: Timeline) -> Warmth | None:
+    found = first_needing_warmth(timeline)
+    return Warmth(from_s=found[0].start_s, needed_s=WARM_UP_S) if found else None
 
 
 def _cold(timeline: Timeline, who: Person) -> str | None:
@@ -115,14 +101,44 @@ def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
         work_s=timeline.work_s,
         efforts=[Effort(start_s=start, end_s=end) for start, end in efforts_of(timeline)],
         expected_rpe=session_rpe(timeline),
-        timeline=[interval_out(one, interval_volume(one, who.stance)) for one in timeline.intervals],
+        timeline=floor_intervals(timeline, who.stance),
         cues=[Cue(at_s=cue.at_s, kind=cue.kind) for cue in cue_schedule(timeline)],
         calls=[CallOut(at_s=c.at_s, kind=c.kind, text=c.text, speech=speak(c.text)) for c in spoken],
         call_settings=CallSettings(
-            muted=[kind for kind in KINDS if kind in chosen.muted], combination_every_s=chosen.combination_every_s
+            muted=[kind for kind in (*KINDS, *SOUNDS) if kind in chosen.muted],
+            combination_every_s=chosen.combination_every_s,
         ),
         cold=_cold(timeline, who),
+        warmth=_warmth(timeline),
         emergency_number=saved.club.emergency_number,
+    )
+
+
+@router.get(
+    "/sessions/{session_id}/on-floor", response={200: OnFloor, 404: Message, 422: Faults}, operation_id="on_floor"
+)
+def on_floor(
+    request: HttpRequest, session_id: int, of: People, place: Place = 0, person_id: int | None = None
+) -> OnFloor:
+    """The session as one of the people on the floor has it: at a place, from 0, `of` so many."""
+    own = club(request)
+    saved = find_session(own, session_id)
+    if place >= of:
+        raise FieldError(["query", "place"], f"Places are counted from 0: of {of} the last is {of - 1}.", "on_floor")
+    who = core_of(find_person(own, person_id))
+    timeline = lived_by(from_document(saved.document).unrolled(), place, of)
+    told = simulate(who, timeline, seed=saved.pk * MOST + place)
+    try:
+        targets = heart_targets(read(who, timeline, ranges=False), saved.target)
+    except NoWorkError:
+        targets = []
+    return OnFloor(
+        hr_max_bpm=who.hr_max_bpm.value,
+        heart_holds=not who.heart_rate_lowering_medication,
+        work_s=timeline.work_s,
+        rest_s=timeline.rest_s,
+        targets=targets,
+        simulated=SimulatedOut(heart=list(told.heart), strikes=list(told.strikes)),
     )
 
 
@@ -137,34 +153,6 @@ def save_calls(request: HttpRequest, session_id: int, body: CallSettings) -> Cal
     saved.calls = body.model_dump()
     saved.save(update_fields=["calls"])
     return body
-
-
-class ClockState(Schema):
-    """Where the clock of a run stands, in the time of the device that runs it."""
-
-    anchor_s: float
-    """Session time at the anchor."""
-    anchor_ms: float | None
-    """When that was; None while the clock is held."""
-    sent_ms: float
-    """When this was sent."""
-    waits: bool = False
-    """It stands for reps that are still to be done."""
-    reps: dict[str, int] = Field(default_factory=dict)
-    """Reps counted, by where their interval starts."""
-    started: bool
-    ended: bool
-
-
-class LiveIn(Schema):
-    session_id: int
-    state: ClockState
-
-
-class LiveRow(Schema):
-    run_id: UUID
-    session_id: int
-    title: str
 
 
 @router.post("/runs/{run_id}/live", response={204: None, 404: Message, 422: Faults}, operation_id="say_live")

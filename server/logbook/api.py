@@ -1,17 +1,19 @@
-from datetime import date, datetime, timedelta
-from typing import Annotated, Literal
+from datetime import date, timedelta
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Schema
-from pydantic import AwareDatetime, Field, StrictInt
+from ninja import Router
 
 from server.accounts.current import club
 from server.errors import Faults, FieldError, Message, not_found
 from server.floor.api import efforts_of
+from server.logbook.done import lived_timeline, pain_out, reviewed
 from server.logbook.models import LogEntry, RunJournal
+from server.logbook.schemas import DoneOut, Event, JournalIn, JournalOut, LogDetail, LogIn, LogOut, ReviewIn, WeekOut
 from server.roster.api import core_of, find_person
+from server.sessions.evaluation import interval_out
 from server.sessions.kept_api import find_session
 from yoisho.engine.bouts import session_rpe
 from yoisho.engine.person import Person as CorePerson
@@ -20,86 +22,15 @@ from yoisho.judgement.cautions import is_lactic
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
 from yoisho.session.timeline import Timeline
-from yoisho.session.volume import Volume, total
-from yoisho.strikes.counts import Limb
-from yoisho.strikes.techniques import Level
+from yoisho.session.volume import Volume, interval_volume, total
 
 router = Router(tags=["logbook"])
-LONGEST_RUN_S = 6 * 3600
 WEEKS = 8
 
 
-class LogIn(Schema):
-    session_id: int
-    person_id: int | None = None
-    started_at: AwareDatetime
-    done_s: Annotated[StrictInt, Field(ge=0, le=LONGEST_RUN_S)]
-    done_efforts: Annotated[StrictInt, Field(ge=0, le=5000)]
-    rpe: Annotated[StrictInt, Field(ge=0, le=10)]
-    counted_strikes: Annotated[StrictInt, Field(ge=0, le=20_000)] | None = None
-    """Strikes counted on the floor; left out where nobody counted."""
-    note: str = Field("", max_length=4000)
-
-
-EventKind = Literal["start", "pause", "go-on", "skip", "back", "add", "rep", "unwell", "well", "warm", "end"]
-
-
-class Event(Schema):
-    kind: EventKind
-    at_s: Annotated[float, Field(ge=-60, le=LONGEST_RUN_S)]
-    """Session time; negative in the count-in."""
-    moment: AwareDatetime
-    """By the clock of the device that ran it."""
-    more: dict[str, str | float] = Field(default_factory=dict, max_length=8)
-
-
-class JournalIn(Schema):
-    session_id: int
-    events: Annotated[list[Event], Field(max_length=20_000)]
-
-
-class JournalOut(JournalIn):
-    run_id: UUID
-
-
-class LogOut(Schema):
-    id: int
-    session_id: int | None
-    title: str
-    person: str | None
-    text: list[str]
-    started_at: datetime
-    planned_s: int
-    planned_efforts: int
-    planned_rpe: float
-    planned_load: float
-    done_s: int
-    done_efforts: int
-    rpe: int
-    load: float
-    expected_strikes: float
-    counted_strikes: int | None
-    limbs: dict[Limb, float]
-    """As counted where they were, as expected where not."""
-    note: str
-    unwell_at_s: list[float]
-    """When somebody was unwell, in session time."""
-    simulated: bool
-
-
-class WeekOut(Schema):
-    monday: date
-    sessions: int
-    limbs: dict[Limb, float]
-    levels: dict[Level, float]
-    strikes: float
-    counted: float
-    """Those of them that were counted; the rest is expected."""
-
-
-def _out(entry: LogEntry, unwell_at_s: list[float] | None = None) -> LogOut:
+def _told(entry: LogEntry, unwell_at_s: list[float] | None = None) -> dict[str, Any]:
     session = from_document(entry.document)
-    return LogOut(
+    return dict(
         id=entry.pk,
         session_id=entry.session_id,
         title=entry.title,
@@ -118,9 +49,16 @@ def _out(entry: LogEntry, unwell_at_s: list[float] | None = None) -> LogOut:
         counted_strikes=entry.counted_strikes,
         limbs=entry.volume.limbs,
         note=entry.note,
+        place=entry.place,
+        done=entry.done,
+        pain=pain_out(entry.pain),
         unwell_at_s=unwell_at_s or [],
         simulated=entry.simulated,
     )
+
+
+def _out(entry: LogEntry, unwell_at_s: list[float] | None = None) -> LogOut:
+    return LogOut(**_told(entry, unwell_at_s))
 
 
 def expectation(who: CorePerson, timeline: Timeline, done_s: int) -> tuple[bool, Volume]:
@@ -171,12 +109,31 @@ def _week(monday: date, entries: list[LogEntry]) -> WeekOut:
     )
 
 
-@router.get("/log/{entry_id}", response={200: LogOut, 404: Message}, operation_id="log_entry")
-def log_entry(request: HttpRequest, entry_id: int) -> LogOut:
+@router.get("/log/{entry_id}", response={200: LogDetail, 404: Message}, operation_id="log_entry")
+def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
+    """One entry with all that was kept of it."""
     entry = LogEntry.objects.filter(club=club(request), pk=entry_id).select_related("person", "club").first()
     if entry is None:
         raise not_found("log entry")
-    return _out(entry)
+    journal = RunJournal.objects.filter(club=entry.club, run_id=entry.run_id).first()
+    session = from_document(entry.document)
+    own_timeline, stance = lived_timeline(session.unrolled(), entry.record), core_of(entry.person).stance
+    return LogDetail(
+        **_told(entry, journal.incidents if journal else None),
+        part_names=[part.name for part in session.parts],
+        timeline=[interval_out(one, interval_volume(one, stance)) for one in own_timeline.intervals],
+        heart=(entry.record or {}).get("heart", []),
+    )
+
+
+@router.post(
+    "/sessions/{session_id}/review", response={200: DoneOut, 404: Message, 422: Faults}, operation_id="review_run"
+)
+def review_run(request: HttpRequest, session_id: int, body: ReviewIn) -> DoneOut:
+    """What one of the people on the floor did of a run, round by round. Nothing is kept."""
+    own = club(request)
+    saved = find_session(own, session_id)
+    return reviewed(core_of(find_person(own, body.person_id)), from_document(saved.document).unrolled(), body.record)
 
 
 @router.put("/runs/{run_id}/log", response={200: LogOut, 404: Message, 422: Faults}, operation_id="save_log")
@@ -189,17 +146,20 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
         raise FieldError(["body", "session_id"], "This session has no parts, so nothing was run.", "log")
     if body.started_at > timezone.now() + timedelta(minutes=10):
         raise FieldError(["body", "started_at"], "The start lies in the future. Check this device's clock.", "log")
-    timeline = document.unrolled()
+    record = body.record.model_dump(mode="json") if body.record else None
+    timeline = lived_timeline(document.unrolled(), record)
     efforts = efforts_of(timeline)
     if body.done_efforts > len(efforts):
         raise FieldError(
             ["body", "done_efforts"], f"The plan has {len(efforts)} efforts; give {len(efforts)} or fewer.", "log"
         )
     someone = find_person(own, body.person_id)
-    lactic, volume = expectation(core_of(someone), timeline, body.done_s)
+    who = core_of(someone)
+    lactic, volume = expectation(who, timeline, body.done_s)
     entry, _ = LogEntry.objects.update_or_create(
         club=own,
         run_id=run_id,
+        place=body.record.place if body.record else 0,
         defaults={
             "session": session,
             "person": someone,
@@ -217,6 +177,10 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             "expected_levels": volume.levels,
             "counted_strikes": body.counted_strikes,
             "note": body.note,
+            "record": record,
+            "done": reviewed(who, document.unrolled(), body.record).model_dump(mode="json") if body.record else None,
+            "pain": [flag.model_dump() for flag in body.pain],
+            "simulated": body.record is not None and body.record.simulated,
         },
     )
     return _out(entry)

@@ -32,13 +32,21 @@ class LogEntry(models.Model):
     counted_strikes = models.PositiveIntegerField(null=True)
     """Strikes counted on the floor; None where nobody counted."""
     note = models.TextField(max_length=4000, blank=True)
+    place = models.PositiveSmallIntegerField(default=0)
+    """Of several people on the floor, which; from 0."""
+    record = models.JSONField(null=True)
+    """What the clock and the devices have kept; None where it was written down by hand."""
+    done = models.JSONField(null=True)
+    """Round by round, as the core has read it from the record."""
+    pain = models.JSONField(default=list)
+    """Where something hurt, and on which side."""
     simulated = models.BooleanField(default=False)
     """Made up for the demo, and said so wherever it is shown."""
 
     class Meta:
         ordering = ("-started_at",)
         verbose_name_plural = "log entries"
-        constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="one_entry_per_run"),)
+        constraints = (models.UniqueConstraint(fields=["club", "run_id", "place"], name="one_entry_per_run"),)
 
     @property
     def volume(self) -> Volume:

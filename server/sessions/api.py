@@ -21,6 +21,7 @@ from yoisho.engine.readout import read as read_session
 from yoisho.judgement import claims
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
+from yoisho.review.pain import PLACES
 from yoisho.session import shorthand
 from yoisho.session.document import Part, Session, part_to_dict, to_document
 from yoisho.session.meaning import meaning
@@ -63,6 +64,7 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
             for tempo in TEMPOS.values()
         ],
         targets=[schemas.TargetOut(id=t.id, name=t.name, meaning=t.meaning) for t in TARGETS.values()],
+        pain=[schemas.PainPlace(**asdict(place)) for place in PLACES.values()],
         examples=EXAMPLES,
     )
 

@@ -154,7 +154,7 @@ def _bands(bands: readout.Bands, *, with_heart: bool) -> schemas.Bands:
     )
 
 
-def _heart_targets(reading: readout.Reading, target: str) -> list[schemas.HeartTarget]:
+def heart_targets(reading: readout.Reading, target: str) -> list[schemas.HeartTarget]:
     """The bands that intervals ask for; where none does, the purpose's own over the whole session."""
     if not reading.heart_holds:
         return []
@@ -179,7 +179,7 @@ def _reading_out(reading: readout.Reading, target: str, around: Circumstances) -
         figures=figures,
         traces=_traces(reading.traces, with_heart=reading.heart_holds),
         bands=_bands(bands, with_heart=reading.heart_holds) if bands else None,
-        heart_targets=_heart_targets(reading, target),
+        heart_targets=heart_targets(reading, target),
         verdict=schemas.Verdict(
             target=verdict.target,
             score=verdict.score,

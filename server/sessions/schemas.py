@@ -469,6 +469,14 @@ class RulesOut(Named):
     """Rounds and rests."""
 
 
+class PainPlace(BaseModel):
+    id: str
+    word: str
+    sides: bool
+    said: str
+    """What is said to it; never a diagnosis."""
+
+
 class Vocabulary(BaseModel):
     tempos: list[TempoOut]
     targets: list[TargetOut]
@@ -480,4 +488,6 @@ class Vocabulary(BaseModel):
     rules: list[RulesOut]
     kit: list[Named]
     """What some proposals need, and a club may not have."""
+    pain: list[PainPlace]
+    """Where something can hurt."""
     examples: list[str]

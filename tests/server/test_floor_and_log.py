@@ -56,7 +56,7 @@ def test_the_log_keeps_the_plan_as_it_was_run(coach):
     (found,) = coach.get("log").json()
     assert found["session_id"] is None
     assert found["text"] == ["8 × (20 all out, 10 rest)"]
-    assert coach.get(f"log/{found['id']}").json() == found
+    assert coach.get(f"log/{found['id']}").json().items() >= found.items()
 
 
 def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from math import floor
 from typing import Literal, get_args
 
+from yoisho.floor.cues import KINDS as SOUNDS
 from yoisho.session.interval import SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.tempo import TEMPOS
@@ -41,12 +42,14 @@ class Settings:
     """What is called in a session."""
 
     muted: frozenset[str] = frozenset()
+    """Kinds of calls that are not said, and kinds of sounds that are not played."""
     combination_every_s: int | None = None
     """The combination again and again while it is done; None for once, before."""
 
     def __post_init__(self) -> None:
-        if unknown := self.muted - set(KINDS):
-            raise SessionError(f"'{min(unknown)}' is not a kind of call; there are {', '.join(KINDS)}")
+        if unknown := self.muted - {*KINDS, *SOUNDS}:
+            there = ", ".join((*KINDS, *SOUNDS))
+            raise SessionError(f"'{min(unknown)}' is not a kind of call or sound; there are {there}")
         every = self.combination_every_s
         if every is not None and (isinstance(every, bool) or not 5 <= every <= 600):
             raise SessionError(f"a combination is called every 5 to 600 seconds, not every {every}")
@@ -111,7 +114,9 @@ def _around_rests(timeline: Timeline) -> Iterator[Call]:
             elif before.kind != "work" and not before.partner and before.seconds >= SHORTEST_TOLD_S:
                 at = max(before.start_s + FIRST_WORD_S, before.end_s - NEXT_LEFT_S - 1.5)
                 yield Call(at, "next", f"next: {_coming(interval)}")
-            elif _told(before) != _told(interval) or before.partner:
+            elif before.partner:
+                yield Call(interval.start_s + 0.2, "swap", "swap")
+            elif _told(before) != _told(interval):
                 yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
         elif interval.kind == "recover" and (before is None or before.kind == "work"):
             yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
@@ -162,7 +167,7 @@ def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
 
 def _counted_in(timeline: Timeline) -> list[tuple[float, float]]:
     """Stretches that belong to the count before work."""
-    starts = [i.start_s for i in timeline.intervals if i.kind == "work" and not i.partner]
+    starts = [i.start_s for i in timeline.intervals if i.kind == "work" or i.partner]
     return [(start - COUNT_S, start + 0.0) for start in starts]
 
 

@@ -1,11 +1,12 @@
 """The schedule of every sound of a run, worked out ahead from the timeline. The browser only plays it."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, get_args
 
 from yoisho.session.timeline import Timeline
 
 CueKind = Literal["bell", "change", "clack", "count", "end"]
+KINDS: tuple[CueKind, ...] = get_args(CueKind)
 
 COUNT_IN_S = 10
 """Seconds between the start key and the first bell."""
@@ -25,8 +26,8 @@ def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
     """Every sound, in order.
 
     A *bell* where work begins after a pause and where a pause begins after work; a *change* between two
-    neighbours of the same kind; a *clack* when ten seconds are left; a *count* at 3, 2 and 1 before work; the
-    *end* after the last interval.
+    neighbours of the same kind; a *clack* when ten seconds are left; a *count* at 3, 2 and 1 before work, also the
+    partner's; the *end* after the last interval.
     """
     cues: list[Cue] = []
     before = "rest"
@@ -34,7 +35,7 @@ def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
         resting = interval.kind != "work"
         same = resting == (before != "work") and interval.start_s > 0
         cues.append(Cue(interval.start_s, "change" if same else "bell"))
-        if not resting:
+        if not resting or interval.partner:
             length = interval.seconds if interval.start_s else COUNT_IN_S
             previous_s = next((i.seconds for i in timeline.intervals if i.end_s == interval.start_s), length)
             cues.extend(Cue(interval.start_s - left, "count") for left in (3, 2, 1) if left < previous_s)

@@ -12,6 +12,7 @@ from yoisho.engine.bouts import HARD_FRAC
 from yoisho.engine.readout import Reading
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.clock import clock
+from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.bags import BAGS, against, suitable
 
 Level = Literal["note", "caution", "stop"]
@@ -132,24 +133,29 @@ def _medication(rule: Rule, reading: Reading, around: Circumstances) -> Caution 
     )  # fmt: skip
 
 
-def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def first_needing_warmth(timeline: Timeline) -> tuple[TimelineInterval, int] | None:
+    """The first hard work or kicks, and the seconds of easy work before it; None where there are neither."""
     warm_s = 0
-    for interval in reading.timeline.intervals:
-        demand = interval.demand_frac
-        kicks = interval.combination is not None and any(
-            one.known.kind == "kick" for one in interval.combination.actions
-        )
-        if demand >= HARD_FRAC or kicks:
-            if warm_s >= WARM_UP_S:
-                return None
-            what = "Hard work starts" if demand >= HARD_FRAC else "Kicks start"
-            return rule.caution(
-                "caution", f"{what} at {clock(interval.start_s)} after {clock(warm_s)} of easy work.",
-                "Put 5:00 to 10:00 of easy skipping or shadow first, in this session or before it.",
-                float(interval.start_s),
-            )  # fmt: skip
-        warm_s += interval.seconds if demand >= _WARM_UP_FRAC else 0
+    for interval in timeline.intervals:
+        combination = interval.combination
+        kicks = combination is not None and any(one.known.kind == "kick" for one in combination.actions)
+        if interval.demand_frac >= HARD_FRAC or kicks:
+            return interval, warm_s
+        warm_s += interval.seconds if interval.demand_frac >= _WARM_UP_FRAC else 0
     return None
+
+
+def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+    found = first_needing_warmth(reading.timeline)
+    if found is None or found[1] >= WARM_UP_S:
+        return None
+    first, warm_s = found
+    what = "Hard work starts" if first.demand_frac >= HARD_FRAC else "Kicks start"
+    return rule.caution(
+        "caution", f"{what} at {clock(first.start_s)} after {clock(warm_s)} of easy work.",
+        "Put 5:00 to 10:00 of easy skipping or shadow first, in this session or before it.",
+        float(first.start_s),
+    )  # fmt: skip
 
 
 def _hard_minutes(reading: Reading) -> float:

@@ -72,7 +72,7 @@ def test_the_combination_is_called_again_where_that_is_wanted():
 
 
 def test_partners_are_swapped_by_a_call():
-    assert (30.2, "swap", "swap") in said("30 power in pairs")
+    assert [at for at, kind, _ in said("2 x (30 power pairs)") if kind == "swap"] == [30.2, 60.2, 90.2]
 
 
 def test_reps_are_said_as_a_number_and_have_no_time():
@@ -81,6 +81,10 @@ def test_reps_are_said_as_a_number_and_have_no_time():
 
 def test_a_muted_kind_is_not_said():
     assert set(kinds('2:00 flow call "push" every 0:10', muted=frozenset({"cue"}))) <= set(KINDS) - {"cue"}
+
+
+def test_bells_can_be_muted_too():
+    assert Settings(frozenset({"bell", "clack", "cue"})).muted >= {"bell", "clack"}
 
 
 @pytest.mark.parametrize(
@@ -105,7 +109,7 @@ def test_calls_never_talk_over_each_other_nor_over_the_count_into_work(tree):
     assert list(calls) == sorted(calls, key=lambda call: call.at_s)
     for one, other in pairwise(calls):
         assert one.at_s + one.seconds <= other.at_s + 1e-6
-    starts = [i.start_s for i in timeline.intervals if i.kind == "work" and not i.partner]
+    starts = [i.start_s for i in timeline.intervals if i.kind == "work" or i.partner]
     spoken = [call for call in calls if call.kind in ("next", "effort", "half", "time", "combination")]
     for call in spoken:
         assert not any(call.at_s < start and call.at_s + call.seconds > start - COUNT_S for start in starts)

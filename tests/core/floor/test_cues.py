@@ -33,6 +33,11 @@ def test_thirds_of_a_round_change_without_a_bell():
     assert [at for at, kind in cues("30 technique, 30 speed, 30 power") if kind == "change"] == [30, 60]
 
 
+def test_the_partner_is_counted_in_too():
+    counted = [at for at, kind in cues("2 x (30 power pairs)") if kind == "count" and 0 < at < 60]
+    assert counted == [27, 28, 29, 57, 58, 59]
+
+
 def test_the_last_bell_is_its_own():
     assert cues("2 x (30 power) rest 0:20")[-1] == (80, "end")
 

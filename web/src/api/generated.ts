@@ -250,7 +250,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Log Entry */
+        /**
+         * Log Entry
+         * @description One entry with all that was kept of it.
+         */
         get: operations["log_entry"];
         put?: never;
         post?: never;
@@ -652,6 +655,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/on-floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * On Floor
+         * @description The session as one of the people on the floor has it: at a place, from 0, `of` so many.
+         */
+        get: operations["on_floor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Review Run
+         * @description What one of the people on the floor did of a run, round by round. Nothing is kept.
+         */
+        post: operations["review_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/run": {
         parameters: {
             query?: never;
@@ -845,7 +888,7 @@ export interface components {
             /** Combination Every S */
             combination_every_s?: number | null;
             /** Muted */
-            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort")[];
+            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end")[];
         };
         /** Caution */
         Caution: {
@@ -915,12 +958,24 @@ export interface components {
             anchor_s: number;
             /** Ended */
             ended: boolean;
+            /** People */
+            people?: components["schemas"]["Shown"][];
+            /**
+             * Pulse
+             * @default 0
+             */
+            pulse: number;
             /** Reps */
             reps?: {
                 [key: string]: number;
             };
             /** Sent Ms */
             sent_ms: number;
+            /**
+             * Shift
+             * @default 0
+             */
+            shift: number;
             /** Started */
             started: boolean;
             /**
@@ -991,6 +1046,29 @@ export interface components {
              * @enum {string}
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
+        };
+        /** DoneOut */
+        DoneOut: {
+            /** Efforts */
+            efforts: number;
+            /** Efforts Done */
+            efforts_done: number;
+            /** Expected Strikes */
+            expected_strikes: number;
+            /** Fades */
+            fades: components["schemas"]["PartFadeOut"][];
+            /** Peak Bpm */
+            peak_bpm: number | null;
+            /** Rest S */
+            rest_s: number;
+            /** Rounds */
+            rounds: components["schemas"]["RoundOut"][];
+            /** Strap Off S */
+            strap_off_s: number | null;
+            /** Strikes */
+            strikes: number | null;
+            /** Work S */
+            work_s: number;
         };
         /** Drill */
         Drill: {
@@ -1126,7 +1204,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "unwell" | "well" | "warm" | "end";
+            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "swap" | "strap" | "strap-lost" | "unwell" | "well" | "warm" | "end";
             /**
              * Moment
              * Format: date-time
@@ -1205,6 +1283,50 @@ export interface components {
             what: string;
             /** Within */
             within: boolean;
+        };
+        /**
+         * FloorInterval
+         * @description As it is done on the floor: a partner's turn is work, of the partner.
+         */
+        FloorInterval: {
+            /** Calls */
+            calls: string[];
+            /** Demand Frac */
+            demand_frac: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "recover" | "rest";
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Means */
+            means: string | null;
+            /** Part */
+            part: number;
+            /** Partner */
+            partner: boolean;
+            /** Pulse Per Min */
+            pulse_per_min: number;
+            /** Reps */
+            reps: number | null;
+            /** Rounds */
+            rounds: components["schemas"]["Round"][];
+            /** Seconds */
+            seconds: number;
+            /** Start S */
+            start_s: number;
+            /** Strikes */
+            strikes: number;
+            /**
+             * Tempo
+             * @enum {string}
+             */
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            /** Turn */
+            turn: number | null;
         };
         /**
          * HeartBand
@@ -1324,6 +1446,71 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * LogDetail
+         * @description With all that was kept of it, for drawing.
+         */
+        LogDetail: {
+            /** Counted Strikes */
+            counted_strikes: number | null;
+            done: components["schemas"]["DoneOut"] | null;
+            /** Done Efforts */
+            done_efforts: number;
+            /** Done S */
+            done_s: number;
+            /** Expected Strikes */
+            expected_strikes: number;
+            /** Heart */
+            heart: [
+                number,
+                number
+            ][];
+            /** Id */
+            id: number;
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Load */
+            load: number;
+            /** Note */
+            note: string;
+            /** Pain */
+            pain: components["schemas"]["PainOut"][];
+            /** Part Names */
+            part_names: string[];
+            /** Person */
+            person: string | null;
+            /** Place */
+            place: number;
+            /** Planned Efforts */
+            planned_efforts: number;
+            /** Planned Load */
+            planned_load: number;
+            /** Planned Rpe */
+            planned_rpe: number;
+            /** Planned S */
+            planned_s: number;
+            /** Rpe */
+            rpe: number;
+            /** Session Id */
+            session_id: number | null;
+            /** Simulated */
+            simulated: boolean;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Text */
+            text: string[];
+            /** Timeline */
+            timeline: components["schemas"]["TimelineInterval"][];
+            /** Title */
+            title: string;
+            /** Unwell At S */
+            unwell_at_s: number[];
+        };
         /** LogIn */
         LogIn: {
             /** Counted Strikes */
@@ -1337,8 +1524,11 @@ export interface components {
              * @default
              */
             note: string;
+            /** Pain */
+            pain?: components["schemas"]["PainIn"][];
             /** Person Id */
             person_id?: number | null;
+            record?: components["schemas"]["RecordIn"] | null;
             /** Rpe */
             rpe: number;
             /** Session Id */
@@ -1353,6 +1543,7 @@ export interface components {
         LogOut: {
             /** Counted Strikes */
             counted_strikes: number | null;
+            done: components["schemas"]["DoneOut"] | null;
             /** Done Efforts */
             done_efforts: number;
             /** Done S */
@@ -1369,8 +1560,12 @@ export interface components {
             load: number;
             /** Note */
             note: string;
+            /** Pain */
+            pain: components["schemas"]["PainOut"][];
             /** Person */
             person: string | null;
+            /** Place */
+            place: number;
             /** Planned Efforts */
             planned_efforts: number;
             /** Planned Load */
@@ -1503,6 +1698,23 @@ export interface components {
             /** Strokes */
             strokes: number;
         };
+        /**
+         * OnFloor
+         * @description One of the people on the floor: what this session is for them.
+         */
+        OnFloor: {
+            /** Heart Holds */
+            heart_holds: boolean;
+            /** Hr Max Bpm */
+            hr_max_bpm: number;
+            /** Rest S */
+            rest_s: number;
+            simulated: components["schemas"]["SimulatedOut"];
+            /** Targets */
+            targets: components["schemas"]["HeartTarget"][];
+            /** Work S */
+            work_s: number;
+        };
         /** OpenedOut */
         OpenedOut: {
             document: components["schemas"]["SessionDocument"];
@@ -1519,6 +1731,36 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** PainIn */
+        PainIn: {
+            /** Side */
+            side?: ("left" | "right") | null;
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "head" | "neck" | "chest" | "shoulder" | "elbow" | "wrist" | "hand" | "back" | "hip" | "knee" | "shin" | "foot";
+        };
+        /** PainOut */
+        PainOut: {
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Text */
+            text: string;
+            /** Where */
+            where: string;
+        };
+        /** PainPlace */
+        PainPlace: {
+            /** Id */
+            id: string;
+            /** Said */
+            said: string;
+            /** Sides */
+            sides: boolean;
+            /** Word */
+            word: string;
+        };
         /** Part */
         Part: {
             /** Name */
@@ -1527,6 +1769,17 @@ export interface components {
             purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal" | "cool-down") | null;
             /** Tree */
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
+        };
+        /** PartFadeOut */
+        PartFadeOut: {
+            /** Expected */
+            expected: number;
+            /** Measured */
+            measured: number | null;
+            /** Part */
+            part: number;
+            /** Rounds */
+            rounds: number;
         };
         /** PartSummary */
         PartSummary: {
@@ -1741,6 +1994,43 @@ export interface components {
             text: string;
         };
         /**
+         * RecordIn
+         * @description What was kept of a run for one of the people on the floor.
+         */
+        RecordIn: {
+            /** Counted */
+            counted?: [
+                number,
+                number
+            ][];
+            /** Heart */
+            heart?: [
+                number,
+                number
+            ][];
+            /**
+             * Of
+             * @default 1
+             */
+            of: number;
+            /**
+             * Place
+             * @default 0
+             */
+            place: number;
+            /** Played */
+            played: components["schemas"]["StretchIn"][];
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Stood */
+            stood?: components["schemas"]["StoodIn"][];
+            /** Strikes */
+            strikes?: number[] | null;
+        };
+        /**
          * RepeatNode
          * @description The body so many times, with `between` between repetitions and never after the last.
          */
@@ -1763,12 +2053,39 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** ReviewIn */
+        ReviewIn: {
+            /** Person Id */
+            person_id?: number | null;
+            record: components["schemas"]["RecordIn"];
+        };
         /** Round */
         Round: {
             /** Of */
             of: number;
             /** Turn */
             turn: number;
+        };
+        /** RoundOut */
+        RoundOut: {
+            /** Done */
+            done: boolean;
+            /** Done S */
+            done_s: number;
+            /** End S */
+            end_s: number;
+            /** Expected Strikes */
+            expected_strikes: number;
+            /** Fade */
+            fade: number | null;
+            /** Part */
+            part: number;
+            /** Peak Bpm */
+            peak_bpm: number | null;
+            /** Start S */
+            start_s: number;
+            /** Strikes */
+            strikes: number | null;
         };
         /** RulesOut */
         RulesOut: {
@@ -1807,11 +2124,12 @@ export interface components {
             /** Session Id */
             session_id: number;
             /** Timeline */
-            timeline: components["schemas"]["TimelineInterval"][];
+            timeline: components["schemas"]["FloorInterval"][];
             /** Title */
             title: string;
             /** Total S */
             total_s: number;
+            warmth: components["schemas"]["Warmth"] | null;
             /** Work S */
             work_s: number;
         };
@@ -2064,12 +2382,46 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Shown
+         * @description One of the people on the floor, as another screen shows them.
+         */
+        Shown: {
+            /** Bpm */
+            bpm?: number | null;
+            /** High Bpm */
+            high_bpm?: number | null;
+            /** Letter */
+            letter: string;
+            /** Low Bpm */
+            low_bpm?: number | null;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /**
+             * Word
+             * @default
+             * @enum {string}
+             */
+            word: "under" | "in band" | "over" | "easy" | "lost" | "";
+        };
         /** SignIn */
         SignIn: {
             /** Password */
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * SimulatedOut
+         * @description What a simulated strap and strike sensor tell; never a measurement.
+         */
+        SimulatedOut: {
+            /** Heart */
+            heart: (number | null)[];
+            /** Strikes */
+            strikes: number[];
         };
         /**
          * Span
@@ -2085,6 +2437,25 @@ export interface components {
             kind: "effort" | "pause" | "means" | "strikes" | "dose" | "frame" | "word";
             /** Start */
             start: number;
+        };
+        /** StoodIn */
+        StoodIn: {
+            /** At S */
+            at_s: number;
+            /** Seconds */
+            seconds: number;
+        };
+        /** StretchIn */
+        StretchIn: {
+            /** From S */
+            from_s: number;
+            /**
+             * Shift
+             * @default 0
+             */
+            shift: number;
+            /** To S */
+            to_s: number;
         };
         /** Table */
         Table: {
@@ -2249,6 +2620,8 @@ export interface components {
             kit: components["schemas"]["Named"][];
             /** Means */
             means: components["schemas"]["MeansOut"][];
+            /** Pain */
+            pain: components["schemas"]["PainPlace"][];
             /** Purposes */
             purposes: components["schemas"]["Named"][];
             /** Rules */
@@ -2285,6 +2658,16 @@ export interface components {
             steps: number;
             /** Strikes */
             strikes: number;
+        };
+        /**
+         * Warmth
+         * @description Hard work and kicks want so much easy work before them.
+         */
+        Warmth: {
+            /** From S */
+            from_s: number;
+            /** Needed S */
+            needed_s: number;
         };
         /** WeekOut */
         WeekOut: {
@@ -2795,7 +3178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogOut"];
+                    "application/json": components["schemas"]["LogDetail"];
                 };
             };
             /** @description Not Found */
@@ -3626,6 +4009,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    on_floor: {
+        parameters: {
+            query: {
+                of: number;
+                place?: number;
+                person_id?: number | null;
+            };
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnFloor"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    review_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

@@ -82,6 +82,19 @@ export const runPlan = (id: number) =>
     staleTime: 0,
   });
 
+/** The session as the one at a place has it, of so many on the floor. */
+export const onFloor = (id: number, place: number, of: number, personId: number | null) =>
+  queryOptions({
+    queryKey: ["on-floor", id, place, of, personId],
+    queryFn: () =>
+      need(
+        api.GET("/api/sessions/{session_id}/on-floor", {
+          params: { path: { session_id: id }, query: { place, of, person_id: personId } },
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 export const evaluation = (asked: Schemas["EvaluateIn"]) =>
   queryOptions({
     queryKey: ["evaluation", asked],

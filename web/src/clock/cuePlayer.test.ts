@@ -44,6 +44,8 @@ const cues: Cue[] = [
   { at_s: 10, kind: "end" },
 ];
 
+const NOW = () => 0;
+
 describe("cues on the audio clock", () => {
   beforeEach(() => {
     vi.useFakeTimers();
@@ -55,11 +57,15 @@ describe("cues on the audio clock", () => {
   });
 
   it("plans each cue once, at its own time on the audio clock", async () => {
-    let at: number | null = -2;
-    const player = new CuePlayer(cues, () => at);
+    let now = 0;
+    const player = new CuePlayer(
+      cues,
+      () => 2000,
+      () => now,
+    );
     await player.wake();
     expect(FakeContext.last.started).toEqual([102]);
-    at = -1;
+    now = 1000;
     FakeContext.last.currentTime = 101;
     vi.advanceTimersByTime(1000);
     expect(FakeContext.last.started).toEqual([102, 103]);
@@ -67,14 +73,20 @@ describe("cues on the audio clock", () => {
   });
 
   it("is silent while the clock is held, and plans anew when it goes on", async () => {
-    let at: number | null = -1;
-    const player = new CuePlayer(cues, () => at);
+    let zero: number | null = 1000;
+    let now = 0;
+    const player = new CuePlayer(
+      cues,
+      () => zero,
+      () => now,
+    );
     await player.wake();
-    at = null;
+    zero = null;
     player.replan();
     expect(FakeContext.last.stopped).toBe(2);
     vi.advanceTimersByTime(5000);
-    at = 0.5;
+    now = 100_000;
+    zero = 99_500;
     FakeContext.last.currentTime = 200;
     player.replan();
     expect(FakeContext.last.started.at(-1)).toBe(200.5);
@@ -82,7 +94,7 @@ describe("cues on the audio clock", () => {
   });
 
   it("leaves out a cue that was missed", async () => {
-    const player = new CuePlayer(cues, () => 5);
+    const player = new CuePlayer(cues, () => -5000, NOW);
     await player.wake();
     expect(FakeContext.last.started).toEqual([]);
     player.close();
@@ -107,14 +119,14 @@ describe("calls on the audio clock", () => {
   const voice = { decode: async () => {}, get: (phrase: string) => ({ phrase }) } as unknown as Voice;
 
   it("are said at their own times, and what has no voice is left out", async () => {
-    const player = new CuePlayer([], () => 0, calls, voice);
+    const player = new CuePlayer([], () => 0, NOW, calls, voice);
     await player.wake();
     expect(FakeContext.last.started).toEqual([100.5, 101.5]);
     player.close();
   });
 
   it("of a kind that is muted are not said, and come back when it is not", async () => {
-    const player = new CuePlayer([], () => 0, calls, voice);
+    const player = new CuePlayer([], () => 0, NOW, calls, voice);
     player.hush(["half"]);
     await player.wake();
     expect(FakeContext.last.started).toEqual([100.5]);

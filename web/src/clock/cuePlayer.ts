@@ -1,6 +1,7 @@
 /** Plays a schedule of sounds on the audio clock, a little ahead, so that a busy page does not move a bell. */
 
 import { type CueKind, soundOf } from "./sounds";
+import { Tie } from "./tie";
 import type { Voice } from "./voice";
 
 export interface Cue {
@@ -18,12 +19,13 @@ export interface Call {
 
 type Sounding = Cue | Call;
 
+/** A page that is busy for two seconds moves no bell. */
 const LOOK_AHEAD_S = 2.5;
+/** A page that nobody sees may be woken no more than once a minute. */
+const HIDDEN_AHEAD_S = 70;
 const TICK_MS = 250;
 /** A cue missed by more than this stays silent. */
 const LATE_S = 0.05;
-/** The two clocks are tied together anew only when they have parted by more than this: readings jitter. */
-const PARTED_S = 0.08;
 
 export class CuePlayer {
   private context: AudioContext | null = null;
@@ -35,17 +37,20 @@ export class CuePlayer {
   private timer: ReturnType<typeof setInterval> | null = null;
   private gain: GainNode | null = null;
   private muted = false;
-  /** Audio time at session time zero. */
-  private origin: number | null = null;
+  private readonly tie: Tie;
+  private readonly onSight = () => this.tick();
 
   constructor(
     cues: readonly Cue[],
-    private readonly at_s: () => number | null,
+    /** When session time zero is, on the page's clock [ms]; null while the session stands. */
+    private readonly zero_ms: () => number | null,
+    private readonly now: () => number,
     calls: readonly Call[] = [],
     private readonly voice: Voice | null = null,
   ) {
     this.fixed = [...cues, ...calls];
     this.soundings = inOrder(this.fixed);
+    this.tie = new Tie(now);
   }
 
   /** Whether sound can be heard: browsers hold it back until a key or a touch. */
@@ -62,7 +67,10 @@ export class CuePlayer {
       this.mute(this.muted);
     }
     if (this.context.state !== "running") await this.context.resume();
-    this.timer ??= setInterval(() => this.tick(), TICK_MS);
+    if (this.timer === null) {
+      this.timer = setInterval(() => this.tick(), TICK_MS);
+      document.addEventListener("visibilitychange", this.onSight);
+    }
     await this.voice?.decode(this.context);
     this.replan();
   }
@@ -106,33 +114,35 @@ export class CuePlayer {
   replan(): void {
     for (const source of this.planned.values()) source.stop();
     this.planned.clear();
-    this.origin = null;
     this.tick();
   }
 
   close(): void {
     if (this.timer) clearInterval(this.timer);
     this.timer = null;
+    document.removeEventListener("visibilitychange", this.onSight);
     void this.context?.close();
     this.context = null;
   }
 
   private tick(): void {
     const context = this.context;
-    const at = this.at_s();
-    if (!context || at === null || context.state !== "running") return;
-    const seen = context.currentTime - at;
-    if (this.origin === null || Math.abs(seen - this.origin) > PARTED_S) this.origin = seen;
+    if (context?.state !== "running") return;
+    this.tie.read(context);
+    const zero = this.zero_ms();
+    if (zero === null) return;
+    const at = (this.now() - zero) / 1000;
+    const furthest = document.hidden ? HIDDEN_AHEAD_S : LOOK_AHEAD_S;
     for (const cue of this.soundings) {
       const ahead = cue.at_s - at;
-      if (ahead > LOOK_AHEAD_S) break;
+      if (ahead > furthest) break;
       if (ahead < -LATE_S || this.planned.has(cue) || this.quiet.has(cue.kind)) continue;
       const buffer = this.soundOf(context, cue);
       if (!buffer) continue;
       const source = context.createBufferSource();
       source.buffer = buffer;
       source.connect(this.gain ?? context.destination);
-      source.start(Math.max(context.currentTime, this.origin + cue.at_s));
+      source.start(Math.max(context.currentTime, this.tie.audioAt(zero + 1000 * cue.at_s)));
       this.planned.set(cue, source);
     }
   }

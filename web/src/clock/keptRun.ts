@@ -1,24 +1,46 @@
 /** Runs kept on this device with the plan they follow, so that a reload or a lost network loses nothing. */
 
 import type { Schemas } from "../api/client";
+import { type Member, newCrew } from "./crew";
 import { end, newRun, type Run } from "./run";
+import { steady } from "./steady";
 
 export interface KeptRun {
   plan: Schemas["RunPlan"];
   run: Run;
+  crew: Member[];
+}
+
+interface Written extends KeptRun {
+  /** What the device's time was ahead of the page's clock: the next page has another. */
+  ahead_ms: number;
 }
 
 const PREFIX = "yoisho.run.";
 
 export function keepRun(kept: KeptRun): void {
-  localStorage.setItem(PREFIX + kept.plan.session_id, JSON.stringify(kept));
+  const written: Written = { ...kept, ahead_ms: steady.ahead_ms };
+  localStorage.setItem(PREFIX + kept.plan.session_id, JSON.stringify(written));
+}
+
+/** A run of another page on the clock of this one. */
+function moved(run: Run, by_ms: number): Run {
+  const on = (moment: number | null) => (moment === null ? null : moment + by_ms);
+  return {
+    ...run,
+    anchorMs: on(run.anchorMs),
+    endedAtMs: on(run.endedAtMs),
+    waitsSinceMs: on(run.waitsSinceMs),
+  };
 }
 
 export function recallRun(sessionId: number): KeptRun | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(PREFIX + sessionId) ?? "null") as KeptRun | null;
+    const kept = JSON.parse(localStorage.getItem(PREFIX + sessionId) ?? "null") as Partial<Written> | null;
     if (!kept?.run?.runId || !kept.plan?.timeline) return null;
-    return { plan: kept.plan, run: { ...newRun(kept.run.runId, kept.plan.count_in_s), ...kept.run } };
+    const run = { ...newRun(kept.run.runId, kept.plan.count_in_s), ...kept.run };
+    const { plan, crew = newCrew(plan), ahead_ms = steady.ahead_ms } = kept;
+    return { plan, run: moved(run, ahead_ms - steady.ahead_ms), crew };
   } catch {
     return null;
   }

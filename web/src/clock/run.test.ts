@@ -9,10 +9,12 @@ import {
   newRun,
   pause,
   played_s,
+  playedBetween_s,
   position,
   repsLeft,
   resume,
   standing_s,
+  swap,
   waitForReps,
 } from "./run";
 
@@ -147,5 +149,40 @@ describe("time that is added", () => {
   it("is nothing while the clock is held", () => {
     const held = pause(begun(), T0 + 5000, TOTAL);
     expect(add(held, T0 + 6000, TOTAL, 10)).toBe(held);
+  });
+});
+
+describe("partners who change places", () => {
+  const begun = () => resume(newRun("run", 0), T0, TOTAL);
+
+  it("leave a mark where they did, and the clock goes on", () => {
+    const swapped = swap(started(), T0 + 30_000, TOTAL);
+    expect(position(swapped, T0 + 31_000)).toBe(21);
+    const ended = end(swap(swapped, T0 + 60_000, TOTAL), T0 + 90_000, TOTAL);
+    expect(ended.spans).toEqual([
+      [-10, 20, 0],
+      [20, 50, 1],
+      [50, 80, 2],
+    ]);
+  });
+
+  it("do so also while the clock is held, and in time that was added", () => {
+    expect(isRunning(swap(pause(begun(), T0 + 5000, TOTAL), T0 + 6000, TOTAL))).toBe(false);
+    const more = swap(add(begun(), T0 + 5000, TOTAL, 10), T0 + 8000, TOTAL);
+    expect(standing_s(more, T0 + 8000)).toBe(7);
+    expect(played_s(pause(more, T0 + 20_000, TOTAL))).toBe(20);
+  });
+
+  it("do not change anything after the end", () => {
+    const over = end(begun(), T0 + 9000, TOTAL);
+    expect(swap(over, T0 + 10_000, TOTAL)).toBe(over);
+  });
+});
+
+describe("what was played of a stretch so far", () => {
+  it("is told with what is being played", () => {
+    const jumped = jump(resume(newRun("run", 0), T0, TOTAL), T0 + 20_000, TOTAL, 100);
+    expect(playedBetween_s(jumped, T0 + 25_000, 0, 100)).toBe(20);
+    expect(playedBetween_s(jumped, T0 + 25_000, 90, 200)).toBe(5);
   });
 });

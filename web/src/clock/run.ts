@@ -7,8 +7,8 @@ export interface Run {
   anchor_s: number;
   /** When the anchor was set [epoch ms]; null while the clock is held. */
   anchorMs: number | null;
-  /** Stretches of session time that were played, in the order they were played. */
-  spans: [number, number][];
+  /** Stretches of session time that were played, in the order they were played, with the swaps by hand before. */
+  spans: Span[];
   endedAtMs: number | null;
   /** Reps counted in intervals that are counted and not timed, by where they start [s]. */
   reps: Record<number, number>;
@@ -16,12 +16,14 @@ export interface Run {
   counted: [number, number][];
   /** Since when the clock stands before the end of an interval whose reps are not done yet [epoch ms]. */
   waitsSinceMs: number | null;
-  /** Seconds that reps took beyond their estimate. */
-  over_s: number;
+  /** Where the clock stood while the session went on, and for how long: time added, reps that took longer. */
+  stood: Stood[];
+  /** How often partners were swapped by hand. */
+  shift: number;
 }
 
-/** Now in epoch ms, on a clock that a change of the device's time does not move while the page is open. */
-export const nowMs = (): number => performance.timeOrigin + performance.now();
+export type Span = [from_s: number, to_s: number, shift: number];
+export type Stood = [at_s: number, seconds: number];
 
 export const newRun = (runId: string, countIn_s: number): Run => ({
   runId,
@@ -33,7 +35,8 @@ export const newRun = (runId: string, countIn_s: number): Run => ({
   reps: {},
   counted: [],
   waitsSinceMs: null,
-  over_s: 0,
+  stood: [],
+  shift: 0,
 });
 
 export function position(run: Run, now: number): number {
@@ -51,8 +54,8 @@ export const isRunning = (run: Run): boolean => run.anchorMs !== null || run.wai
 function anchored(before: Run, now: number, total_s: number, to: number | null, running: boolean): Run {
   const run = waited(before, now);
   const here = Math.min(position(run, now), total_s);
-  const spans =
-    run.anchorMs !== null && here > run.anchor_s ? [...run.spans, [run.anchor_s, here] as [number, number]] : run.spans;
+  const spans: Span[] =
+    run.anchorMs !== null && here > run.anchor_s ? [...run.spans, [run.anchor_s, here, run.shift]] : run.spans;
   const anchor_s = to ?? here;
   const over = anchor_s >= total_s;
   return { ...run, spans, anchor_s, anchorMs: running && !over ? now : null, endedAtMs: over ? now : null };
@@ -64,15 +67,21 @@ export function add(run: Run, now: number, total_s: number, seconds: number): Ru
   const still_s = standing_s(run, now) + seconds;
   const here = anchored(run, now, total_s, null, true);
   if (here.anchorMs === null) return here;
-  return { ...here, anchorMs: now + 1000 * still_s, over_s: here.over_s + still_s };
+  return { ...here, anchorMs: now + 1000 * still_s, stood: [...here.stood, [here.anchor_s, still_s]] };
+}
+
+/** The last time that was added, shortened by what was not used of it. */
+function less(stood: Stood[], seconds: number): Stood[] {
+  const last = stood.at(-1);
+  return last ? [...stood.slice(0, -1), [last[0], Math.max(0, last[1] - seconds)]] : stood;
 }
 
 /** Waiting for reps ends, and the time it took is counted; added time that was not used is taken off again. */
 function waited(run: Run, now: number): Run {
   const unused_s = standing_s(run, now);
-  if (unused_s > 0) return { ...run, anchorMs: now, over_s: run.over_s - unused_s };
+  if (unused_s > 0) return { ...run, anchorMs: now, stood: less(run.stood, unused_s) };
   if (run.waitsSinceMs === null) return run;
-  return { ...run, waitsSinceMs: null, over_s: run.over_s + (now - run.waitsSinceMs) / 1000 };
+  return { ...run, waitsSinceMs: null, stood: [...run.stood, [run.anchor_s, (now - run.waitsSinceMs) / 1000]] };
 }
 
 /** An interval that is counted, not timed. */
@@ -106,6 +115,15 @@ export function countRep(run: Run, now: number, total_s: number, piece: Reps): R
   return anchored(done, now, total_s, end_s, true);
 }
 
+/** From here on the other one works: whose turn it is moves by one. */
+export function swap(run: Run, now: number, total_s: number): Run {
+  if (run.endedAtMs !== null) return run;
+  const still_s = standing_s(run, now);
+  const here = anchored(run, now, total_s, null, run.anchorMs !== null);
+  const swapped = { ...here, shift: run.shift + 1, waitsSinceMs: run.waitsSinceMs === null ? null : now };
+  return still_s > 0 ? add(swapped, now, total_s, still_s) : swapped;
+}
+
 export function resume(run: Run, now: number, total_s: number): Run {
   if (isRunning(run) || run.endedAtMs !== null) return run;
   return { ...anchored(run, now, total_s, null, true), startedAt: run.startedAt ?? new Date(now).toISOString() };
@@ -125,15 +143,22 @@ export function end(run: Run, now: number, total_s: number): Run {
 
 /** Seconds of session time played, the count-in left out; a stretch played twice counts twice. */
 export function played_s(run: Run): number {
-  return Math.round(run.over_s + run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
+  const stood_s = run.stood.reduce((sum, [, seconds]) => sum + seconds, 0);
+  return Math.round(stood_s + run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
 }
 
 const MOSTLY = 0.9;
 
 /** Efforts of which nine tenths or more were played. */
 export function effortsDone(run: Run, efforts: readonly { start_s: number; end_s: number }[]): number {
-  const done = [...run.spans, ...run.counted];
+  const done = [...run.spans.map(([from, to]): [number, number] => [from, to]), ...run.counted];
   return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= MOSTLY * (end_s - start_s)).length;
+}
+
+/** Seconds between two moments of the session that were played so far. */
+export function playedBetween_s(run: Run, now: number, from_s: number, to_s: number): number {
+  const current: [number, number] = [run.anchor_s, position(run, now)];
+  return covered([...run.spans.map(([from, to]): [number, number] => [from, to]), current], from_s, to_s);
 }
 
 function covered(spans: readonly [number, number][], start: number, finish: number): number {

@@ -3,11 +3,15 @@ import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { liveRuns, runPlan } from "../api/queries";
-import { isRunning, nowMs, position, type Run } from "../clock/run";
+import { beatAt, type Factor } from "../clock/pulse";
+import { isRunning, position, type Run } from "../clock/run";
+import { nowMs } from "../clock/steady";
 import { Notice } from "../parts/Notice";
+import { Pulse } from "./controls";
 import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
+import { People } from "./People";
 import { useScreenAwake } from "./useRun";
 
 /** A run on another screen of the club, such as the hall's: which, if there are several. */
@@ -67,10 +71,18 @@ function Followed({ runId, sessionId }: { runId: string; sessionId: number }) {
   const { said, lost } = useSaid(runId);
   if (plan.error) return <Notice title="This run cannot be followed" text={plan.error.message} />;
   if (!plan.data || !said) return <Notice waiting lost={lost} title="Joining the run" />;
-  return <Face plan={plan.data} run={onThisClock(said.said, said.at, plan.data.count_in_s)} lost={lost} />;
+  const run = onThisClock(said.said, said.at, plan.data.count_in_s);
+  return <Face plan={plan.data} run={run} state={said.said.state} lost={lost} />;
 }
 
-function Face({ plan, run, lost }: { plan: Schemas["RunPlan"]; run: Run; lost: boolean }) {
+interface FaceProps {
+  plan: Schemas["RunPlan"];
+  run: Run;
+  state: Schemas["ClockState"];
+  lost: boolean;
+}
+
+function Face({ plan, run, state, lost }: FaceProps) {
   const [, setFrame] = useState(0);
   const running = isRunning(run);
   useEffect(() => {
@@ -85,14 +97,18 @@ function Face({ plan, run, lost }: { plan: Schemas["RunPlan"]; run: Run; lost: b
   const at = Math.min(plan.total_s, position(run, nowMs()));
   const shown = useShown(plan, run, at);
   const { now, started, held, lit, counting, wordOf } = shown;
+  const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
   return (
     <Hall shown={shown}>
       <Top shown={shown} />
       <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
         <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
-        <Ahead plan={plan} now={now} wordOf={wordOf} />
+        <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
       </div>
       <Ground now={now} lit={lit} held={held} />
+      <Pulse beat={beat} />
+      {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
+      <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
       <Coming plan={plan} shown={shown} at={at} />
       <div className="px-5 pb-4 min-[900px]:px-12">
         <Strip plan={plan} at={at} />

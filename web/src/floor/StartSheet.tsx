@@ -1,9 +1,14 @@
 import type { Schemas } from "../api/client";
+import { inPairs } from "../clock/crew";
 import { Choice } from "../parts/Choice";
 import { Tick } from "../parts/Tick";
 import { clock } from "../parts/time";
+import { CrewEditor } from "./CrewEditor";
+import { EmergencyNumber } from "./EmergencyNumber";
+import type { useCrew } from "./useCrew";
+import type { useDevices } from "./useDevices";
 
-type Kind = Schemas["CallOut"]["kind"];
+type Kind = Schemas["CallSettings"]["muted"][number];
 
 const WORDS: [Kind, string][] = [
   ["next", "what comes next"],
@@ -15,6 +20,11 @@ const WORDS: [Kind, string][] = [
   ["time", "time left"],
   ["swap", "swap of partners"],
 ];
+const SOUNDS: [Kind, string][] = [
+  ["bell", "bell"],
+  ["clack", "clack at ten seconds"],
+  ["count", "three, two, one"],
+];
 const EVERY = [15, 20, 30, 45, 60].map((seconds) => ({ id: String(seconds), name: `every ${clock(seconds)}` }));
 
 interface Props {
@@ -23,13 +33,15 @@ interface Props {
   /** All that is said is on this device. */
   voiced: boolean;
   failed: string | null;
+  crew: ReturnType<typeof useCrew>;
+  devices: ReturnType<typeof useDevices>;
   onSettings: (change: Partial<Schemas["CallSettings"]>) => void;
   onTry: () => void;
 }
 
-/** Before the start: when to stop, whether everybody is warm, and what is called. */
-export function StartSheet({ plan, settings, voiced, failed, onSettings, onTry }: Props) {
-  const there = new Set(plan.calls.map((call) => call.kind));
+/** Before the start: when to stop, whether everybody is warm, who is there, and what is called. */
+export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSettings, onTry }: Props) {
+  const there = new Set<Kind>(plan.calls.map((call) => call.kind));
   const combinations = plan.timeline.some((piece) => piece.calls.length > 0);
   const mute = (kind: Kind, on: boolean) =>
     onSettings({ muted: on ? settings.muted.filter((each) => each !== kind) : [...settings.muted, kind] });
@@ -47,11 +59,28 @@ export function StartSheet({ plan, settings, voiced, failed, onSettings, onTry }
         that does not come back, a heartbeat that stumbles, sudden weakness. Press <b>U</b> or <b>Unwell</b>. When in
         doubt, stop.
       </p>
+      <EmergencyNumber sessionId={plan.session_id} number={plan.emergency_number} />
       {plan.cold && (
         <p className="pt-2">
           <span className="seal">Cold</span> {plan.cold}
         </p>
       )}
+      <CrewEditor
+        crew={crew.crew}
+        measured={devices.measured}
+        pairs={inPairs(plan)}
+        failed={devices.failed}
+        onChange={crew.change}
+        onAdd={crew.add}
+        onLess={crew.less}
+        onFind={(place) => void devices.find(place)}
+      />
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-3">
+        <b className="basis-full">Sounded</b>
+        {SOUNDS.map(([kind, word]) => (
+          <Tick key={kind} label={word} on={!settings.muted.includes(kind)} onChange={(on) => mute(kind, on)} />
+        ))}
+      </div>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-3">
         <b className="basis-full">Called out{voiced || silent ? "" : " (fetching the voice …)"}</b>
         {silent && <span>This server has no voice. Bells and clacks sound; the words stand on the screen.</span>}

@@ -5,10 +5,10 @@ import { vocabulary as vocabularyQuery } from "../api/queries";
 import { isRunning, type Run, repsLeft } from "../clock/run";
 import { type View, view } from "../clock/view";
 import { clock } from "../parts/time";
-import { Clappers } from "./marks";
+import { Clappers, RoundTally } from "./marks";
 
 type Plan = Schemas["RunPlan"];
-export type Piece = Schemas["TimelineInterval"];
+export type Piece = Schemas["FloorInterval"];
 
 const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
 
@@ -42,7 +42,7 @@ export function useShown(plan: Plan, run: Run, at: number): Shown {
     held,
     lit: now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= SHORTEST_LIT_S,
     counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
-    phase: now.phase === "work" ? wordOf(now.piece).toUpperCase() : now.piece?.partner ? "PARTNER" : PHASES[now.phase],
+    phase: now.phase === "work" ? wordOf(now.piece).toUpperCase() : PHASES[now.phase],
     wordOf,
   };
 }
@@ -88,6 +88,9 @@ export function Coming({ plan, shown, at }: { plan: Plan; shown: Shown; at: numb
   );
 }
 
+/** More rounds are told by their number alone. */
+const MOST_TALLIED = 15;
+
 function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   if (!now.round) return <span />;
   const { turn, of: count } = now.round;
@@ -106,6 +109,19 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
       <b className="text-[1.700em]">{resting ? turn + 1 : turn}</b>
       <span>of</span>
       <b className="text-[1.700em]">{count}</b>
+      {count <= MOST_TALLIED && (
+        <span className="hidden self-center pl-[0.3em] min-[900px]:flex min-[900px]:gap-[0.35em]">
+          {Array.from({ length: Math.ceil(count / 5) }, (_, group) => (
+            <RoundTally
+              // biome-ignore lint/suspicious/noArrayIndexKey: the groups stand in order
+              key={group}
+              done={(resting ? turn : turn - 1) - 5 * group}
+              now={resting ? -1 : turn - 1 - 5 * group}
+              of={Math.min(5, count - 5 * group)}
+            />
+          ))}
+        </span>
+      )}
     </span>
   );
 }
@@ -157,42 +173,74 @@ interface AheadProps {
   plan: Plan;
   now: View<Piece>;
   wordOf: (piece: Piece) => string;
+  /** Which beat of its interval it is, where a pulse is wanted. */
+  beat: number | null;
   compact?: boolean;
 }
 
-/** What is being done and what comes next: beside the digits in the hall, below them on a phone. */
-export function Ahead({ plan, now, wordOf, compact }: AheadProps) {
+interface Row {
+  key: string;
+  word: string;
+  figure: string;
+  here: boolean;
+}
+
+/** A combination in so many rows at most; of a long one, several strikes stand in a row. */
+const ROWS = 4;
+
+/** The combination, spelled out, with the strike that is on the beat. */
+export function calledRows(calls: readonly string[], beat: number | null): Row[] {
+  const each = Math.ceil(calls.length / ROWS);
+  const struck = beat === null ? -1 : beat % calls.length;
+  return Array.from({ length: Math.ceil(calls.length / each) }, (_, row) => {
+    const from = row * each;
+    const own = calls.slice(from, from + each);
+    return {
+      key: `called ${from}`,
+      word: own.join(", "),
+      figure: own.length > 1 ? `${from + 1} to ${from + own.length}` : String(from + 1),
+      here: from <= struck && struck < from + own.length,
+    };
+  });
+}
+
+/** What is struck, or what is done and comes next: beside the digits in the hall, below them on a phone. */
+export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
+  // In a pause the coming combination stands there, so that nobody stands and thinks when the bell goes.
+  const shown = now.phase === "work" ? now.piece : (now.next ?? now.piece);
+  const called = shown?.calls ?? [];
   const from = Math.max(0, now.index);
-  // In a pause the coming combination is called, so that nobody stands and thinks when the bell goes.
-  const called = (now.phase === "work" ? now.piece : now.next)?.calls ?? [];
-  const rows = plan.timeline.slice(from, from + (compact ? 3 : 4) - (called.length ? 1 : 0));
+  const rows = called.length
+    ? calledRows(called, now.phase === "work" ? beat : null)
+    : plan.timeline.slice(from, from + (compact ? 3 : ROWS)).map(
+        (piece, row): Row => ({
+          key: `piece ${piece.start_s}`,
+          word: wordOf(piece),
+          figure: dose(piece),
+          here: row === 0 && now.index >= 0,
+        }),
+      );
+  const pace = called.length > 0 && now.phase === "work" && shown ? shown.pulse_per_min : 0;
+  const head = pace > 0 ? `${Math.round(pace)} a minute` : called.length > 0 ? "Ready with" : null;
   return (
-    <span className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}>
-      <span className="flex items-center justify-between border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
-        <span>{plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}</span>
+    <span
+      className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}
+      data-testid={called.length > 0 ? "call" : undefined}
+    >
+      <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
+        <span className="truncate">{head ?? plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}</span>
         <Clappers left_s={now.phase === "done" ? 9 : now.left_s} />
       </span>
-      {rows.map((piece, row) => {
-        const here = row === 0 && now.index >= 0;
-        return (
-          <span
-            key={piece.start_s}
-            className="flex h-[42px] items-center justify-between border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[82px] min-[900px]:px-5 min-[900px]:text-[62px]"
-            style={here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
-          >
-            <span>{wordOf(piece)}</span>
-            <span className={here ? "" : "opacity-70"}>{dose(piece)}</span>
-          </span>
-        );
-      })}
-      {called.length > 0 && (
+      {rows.map((row) => (
         <span
-          data-testid="call"
-          className="block px-3 pt-2 text-[26px] leading-[1.1] font-semibold min-[900px]:px-5 min-[900px]:text-[46px]"
+          key={row.key}
+          className={`flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[82px] min-[900px]:px-5 ${row.word.length > 19 ? "min-[900px]:text-[40px]" : "min-[900px]:text-[62px]"} ${row.word.length > 24 ? "text-[22px]" : ""}`}
+          style={row.here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
         >
-          {called.join(", ")}
+          <span className="inline-block first-letter:uppercase">{row.word}</span>
+          <span className={`whitespace-nowrap ${row.here ? "" : "opacity-70"}`}>{row.figure}</span>
         </span>
-      )}
+      ))}
     </span>
   );
 }

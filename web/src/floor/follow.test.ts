@@ -4,7 +4,17 @@ import { onThisClock, type Said } from "./follow";
 
 const T0 = 9_000_000;
 const AN_HOUR = 3_600_000;
-const state = { anchor_s: 20, anchor_ms: T0, sent_ms: T0 + 4000, waits: false, reps: {}, started: true, ended: false };
+const state = {
+  anchor_s: 20,
+  anchor_ms: T0,
+  sent_ms: T0 + 4000,
+  waits: false,
+  reps: {},
+  started: true,
+  ended: false,
+  pulse: 0,
+  shift: 0,
+};
 const said = (more: Partial<Said["state"]> = {}, age_ms = 0): Said => ({
   run_id: "r",
   session_id: 3,

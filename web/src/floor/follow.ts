@@ -1,3 +1,4 @@
+import type { Schemas } from "../api/client";
 import { newRun, type Run } from "../clock/run";
 
 /** The clock of a run, as its device said it. */
@@ -6,15 +7,7 @@ export interface Said {
   session_id: number;
   /** How long ago it was said, by the server. */
   age_ms: number;
-  state: {
-    anchor_s: number;
-    anchor_ms: number | null;
-    sent_ms: number;
-    waits: boolean;
-    reps: Record<string, number>;
-    started: boolean;
-    ended: boolean;
-  };
+  state: Schemas["ClockState"];
 }
 
 /** The run on the clock of this screen: whatever the two devices' clocks show, it was sent `age_ms` before `now`. */
@@ -29,5 +22,6 @@ export function onThisClock(said: Said, now: number, countIn_s: number): Run {
     waitsSinceMs: state.waits ? now : null,
     reps: state.reps as unknown as Run["reps"],
     endedAtMs: state.ended ? now : null,
+    shift: state.shift,
   };
 }

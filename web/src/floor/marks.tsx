@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { STROKES } from "../parts/Tally";
 
 /** Three pairs of wooden blocks, inked as each is struck at 3, 2 and 1. */
 export function Clappers({ left_s }: { left_s: number }) {
@@ -19,6 +20,26 @@ export function Clappers({ left_s }: { left_s: number }) {
           />
         ));
       })}
+    </svg>
+  );
+}
+
+/** Five strokes of a tally: rounds done are solid, the one that is on is marked, those to come are outlined. */
+export function RoundTally({ done, now, of }: { done: number; now: number; of: number }) {
+  return (
+    <svg width="80" height="72" viewBox="-1 0 38 33" aria-hidden="true" className="flex-none">
+      {STROKES.slice(0, of).map((stroke, index) => (
+        <rect
+          key={`${stroke.x}-${stroke.y}`}
+          x={stroke.x + 0.5}
+          y={stroke.y + 0.5}
+          width={stroke.w - 1}
+          height={stroke.h - 1}
+          fill={index === now ? "var(--vermilion)" : index < done ? "currentColor" : "none"}
+          stroke={index === now ? "var(--vermilion)" : "currentColor"}
+          strokeWidth={1}
+        />
+      ))}
     </svg>
   );
 }

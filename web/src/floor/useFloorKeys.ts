@@ -9,6 +9,8 @@ interface FloorKeys {
   counting: boolean;
   unwell: () => void;
   nextPulse: () => void;
+  /** Partners change places. */
+  swap: () => void;
   /** More time for a rest. */
   more: () => void;
   toggle: () => void;
@@ -27,7 +29,7 @@ export function useFloorKeys(keys: FloorKeys) {
   useEffect(() => {
     let hold: ReturnType<typeof setTimeout> | undefined;
     const down = (event: KeyboardEvent) => {
-      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more, nextPulse } =
+      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more, nextPulse, swap } =
         latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if ((event.target as HTMLElement).closest("input, select, dialog")) return;
@@ -41,6 +43,7 @@ export function useFloorKeys(keys: FloorKeys) {
         s: switchSound,
         u: unwell,
         t: nextPulse,
+        w: swap,
         "+": more,
         "=": more,
         ...(counting ? { Enter: rep } : {}),

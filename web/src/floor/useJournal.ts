@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef } from "react";
 import type { Schemas } from "../api/client";
 import { note, sendJournal } from "../outbox/journal";
 
-type Kind = Schemas["Event"]["kind"];
+export type Kind = Schemas["Event"]["kind"];
 
 const PAUSE_MS = 2000;
 

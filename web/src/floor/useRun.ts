@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
+import { inPairs, type Member } from "../clock/crew";
 import { CuePlayer } from "../clock/cuePlayer";
 import { keepRun, recallRun } from "../clock/keptRun";
 import { FACTORS, type Factor, pulses } from "../clock/pulse";
@@ -10,27 +11,37 @@ import {
   isRunning,
   jump,
   newRun,
-  nowMs,
   pause,
   position,
   type Run,
   resume,
   standing_s,
+  swap,
   waitForReps,
 } from "../clock/run";
+import { keptAwake, nowMs, onJump, watchTheClock } from "../clock/steady";
 import { backTo, pieceAt, skipTo } from "../clock/view";
 import { Voice } from "../clock/voice";
-import { share } from "./share";
-import { useJournal } from "./useJournal";
+import { type Beside, share } from "./share";
+import { type Kind, useJournal } from "./useJournal";
 
 type Plan = Schemas["RunPlan"];
 
 /** What one key adds to a rest [s]. */
 const MORE_S = 10;
-const SAID_EVERY_MS = 10_000;
+const SAID_EVERY_MS = 2000;
+
+interface Given {
+  plan: Plan;
+  crew: Member[];
+  /** Kinds of calls and sounds that are muted. */
+  hushed: readonly string[];
+  /** Other screens show them beside the clock. */
+  people: { readonly current: Beside["people"] };
+}
 
 /** The floor clock: every act is written to this device before it is shown. */
-export function useRun(plan: Plan, hushed: readonly string[]) {
+export function useRun({ plan, crew, hushed, people }: Given) {
   const [run, setRun] = useState<Run>(
     () => recallRun(plan.session_id)?.run ?? newRun(crypto.randomUUID(), plan.count_in_s),
   );
@@ -40,6 +51,10 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   const [sound, setSound] = useState(true);
   const [audible, setAudible] = useState(false);
   const latest = useRef(run);
+  const beside = useRef<() => Beside>(() => ({ pulse, people: people.current }));
+  beside.current = () => ({ pulse, people: people.current });
+  const kept = useRef(crew);
+  kept.current = crew;
   const player = useRef<CuePlayer | null>(null);
   const [voice] = useState(() => new Voice());
   const ready = useVoice(plan, voice);
@@ -47,8 +62,8 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   const write = useCallback(
     (next: Run) => {
       latest.current = next;
-      keepRun({ plan, run: next });
-      share(plan.session_id, next);
+      keepRun({ plan, run: next, crew: kept.current });
+      share(plan.session_id, next, beside.current());
       setRun(next);
       setAt(position(next, nowMs()));
     },
@@ -74,10 +89,10 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
       plan.cues,
       // While the clock stands nothing is planned: it is not known for how long.
       () => {
-        const now = nowMs();
-        const stands = latest.current.anchorMs === null || standing_s(latest.current, now) > 0;
-        return stands ? null : position(latest.current, now);
+        const { anchorMs, anchor_s } = latest.current;
+        return anchorMs === null || standing_s(latest.current, nowMs()) > 0 ? null : anchorMs - 1000 * anchor_s;
       },
+      nowMs,
       plan.calls,
       voice,
     );
@@ -94,12 +109,23 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   );
   useEffect(() => player.current?.mute(!sound), [sound]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
-  useEffect(() => player.current?.hush(hushed), [hushed, audible]);
+  useEffect(() => player.current?.hush(mutedOf(hushed)), [hushed, audible]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
   useEffect(() => player.current?.beat(pulses(plan.timeline, pulse)), [plan, pulse, audible]);
   useEffect(() => {
     if (ready && audible) void player.current?.learn();
   }, [ready, audible]);
+
+  useEffect(watchTheClock, []);
+  useEffect(
+    () =>
+      onJump(() => {
+        // The next page must know the device's new time; and what was planned has been slept through.
+        if (latest.current.startedAt) keepRun({ plan, run: latest.current, crew: kept.current });
+        player.current?.replan();
+      }),
+    [plan],
+  );
 
   const running = isRunning(run);
   useEffect(() => {
@@ -128,7 +154,7 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
   useEffect(() => {
     if (!running) return;
     // A screen that joins late, or was away, finds it.
-    const timer = setInterval(() => share(plan.session_id, latest.current), SAID_EVERY_MS);
+    const timer = setInterval(() => share(plan.session_id, latest.current, beside.current()), SAID_EVERY_MS);
     return () => clearInterval(timer);
   }, [running, plan]);
   useScreenAwake(running);
@@ -168,6 +194,10 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
       player.current?.play("count");
       act("rep", (now_, ms) => countRep(now_, ms, plan.total_s, piece));
     }, [act, plan]),
+    /** A and B change places. */
+    swap: useCallback(() => {
+      if (inPairs(plan)) act("swap", (now_, ms) => swap(now_, ms, plan.total_s));
+    }, [act, plan]),
     finish: useCallback(() => act("end", (now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
     pulse,
     /** Off, as it is, double time, half time, and off again. */
@@ -187,12 +217,17 @@ export function useRun(plan: Plan, hushed: readonly string[]) {
     }, [wake]),
     /** Write down what is no act of the clock. */
     happened: useCallback(
-      (kind: "unwell" | "well" | "warm") => happened(kind, position(latest.current, nowMs())),
+      (kind: Kind, more?: Record<string, string>) => happened(kind, position(latest.current, nowMs()), more),
       [happened],
     ),
+    position: useCallback(() => position(latest.current, nowMs()), []),
     wake,
   };
 }
+
+/** The bell is one thing to a coach, and three to the player. */
+const mutedOf = (muted: readonly string[]): string[] =>
+  muted.flatMap((kind) => (kind === "bell" ? ["bell", "change", "end"] : [kind]));
 
 /** Fetches all that is said in a run; true once it is here. */
 function useVoice(plan: Plan, voice: Voice): boolean {
@@ -218,7 +253,11 @@ export function useScreenAwake(wanted: boolean) {
       try {
         const got = await navigator.wakeLock.request("screen");
         if (over) void got.release();
-        else lock = got;
+        else {
+          lock = got;
+          keptAwake(true);
+          got.addEventListener?.("release", () => keptAwake(false));
+        }
       } catch {
         // The browser may refuse on low battery; the clock does not depend on it.
       }
@@ -228,6 +267,7 @@ export function useScreenAwake(wanted: boolean) {
     return () => {
       over = true;
       document.removeEventListener("visibilitychange", ask);
+      keptAwake(false);
       void lock?.release();
     };
   }, [wanted]);

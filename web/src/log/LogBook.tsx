@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { log as logQuery } from "../api/queries";
 import { waitingRuns } from "../clock/keptRun";
-import { nowMs } from "../clock/run";
+import { nowMs } from "../clock/steady";
 import { useOutbox } from "../outbox/useOutbox";
 import { Notice } from "../parts/Notice";
 import { clock, when } from "../parts/time";

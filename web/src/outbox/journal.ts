@@ -1,7 +1,7 @@
 /** What happened in a run, written on this device at once and sent as a whole. */
 
 import { type Outcome, send } from "./outbox";
-import { type Happened, shelves } from "./store";
+import { forget, type Happened, shelves } from "./store";
 
 export async function note(happened: Omit<Happened, "moment">): Promise<void> {
   await (await shelves()).add("journal", { ...happened, moment: new Date().toISOString() });
@@ -23,8 +23,4 @@ export async function sendJournal(runId: string, sessionId: number, title: strin
 }
 
 /** The run is logged: its journal stays on the server. */
-export async function forgetJournal(runId: string): Promise<void> {
-  const database = await shelves();
-  const keys = await database.getAllKeysFromIndex("journal", "runId", runId);
-  for (const key of keys) await database.delete("journal", key);
-}
+export const forgetJournal = (runId: string): Promise<void> => forget("journal", runId);

@@ -22,20 +22,41 @@ export interface Happened {
   more?: Record<string, string | number>;
 }
 
+/** What a device has told of one of the people on the floor, some seconds of it. */
+export interface Told {
+  runId: string;
+  /** Of the one it is told of, from 0. */
+  place: number;
+  /** Session time [s] and heart rate [bpm]. */
+  heart: [number, number][];
+  /** Session time [s] of every strike. */
+  strikes: number[];
+}
+
 interface Shelves extends DBSchema {
   outbox: { key: string; value: Waiting };
   journal: { key: number; value: Happened; indexes: { runId: string } };
+  told: { key: number; value: Told; indexes: { runId: string } };
 }
 
 let opened: Promise<IDBPDatabase<Shelves>> | null = null;
 
 /** The shelves of this device that outlive a closed tab. */
 export function shelves(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>("yoisho", 1, {
-    upgrade(database) {
-      database.createObjectStore("outbox", { keyPath: "key" });
-      database.createObjectStore("journal", { autoIncrement: true }).createIndex("runId", "runId");
+  opened ??= openDB<Shelves>("yoisho", 2, {
+    upgrade(database, before) {
+      if (before < 1) {
+        database.createObjectStore("outbox", { keyPath: "key" });
+        database.createObjectStore("journal", { autoIncrement: true }).createIndex("runId", "runId");
+      }
+      if (before < 2) database.createObjectStore("told", { autoIncrement: true }).createIndex("runId", "runId");
     },
   });
   return opened;
+}
+
+/** Take away all that is kept of a run on a shelf. */
+export async function forget(shelf: "journal" | "told", runId: string): Promise<void> {
+  const database = await shelves();
+  for (const key of await database.getAllKeysFromIndex(shelf, "runId", runId)) await database.delete(shelf, key);
 }

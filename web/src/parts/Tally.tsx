@@ -1,4 +1,4 @@
-const STROKES = [
+export const STROKES = [
   { x: 3, y: 2, w: 30, h: 4 },
   { x: 16, y: 6, w: 4, h: 20 },
   { x: 20, y: 13, w: 10, h: 4 },

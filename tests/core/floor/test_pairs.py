@@ -1,0 +1,79 @@
+"""One bag, two people or three: who works when. Common practice, no source."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.trees import trees
+from yoisho.floor.pairs import lived_by, turns, whose
+from yoisho.session.shorthand import read
+from yoisho.session.timeline import unroll
+
+THIRTIES = unroll(read("6 x (30 power pairs)"))
+
+
+def kinds(timeline):
+    return [interval.kind for interval in timeline.intervals]
+
+
+def test_two_alternate_thirty_on_thirty_off():
+    first, second = lived_by(THIRTIES, 0, 2), lived_by(THIRTIES, 1, 2)
+    assert kinds(first) == ["work", "rest"] * 6
+    assert kinds(second) == ["rest", "work"] * 6
+    assert first.work_s == second.work_s == 180
+    assert THIRTIES.total_s == 360, "two on one bag double the clock"
+
+
+def test_three_at_one_bag_work_every_third_turn():
+    lives = [lived_by(THIRTIES, place, 3) for place in range(3)]
+    assert [life.work_s for life in lives] == [120, 120, 120]
+    assert kinds(lives[2])[:6] == ["rest", "rest", "work", "rest", "rest", "work"]
+
+
+def test_turns_that_do_not_come_out_even_give_somebody_one_more():
+    five = unroll(read("5 x (30 power pairs)"))
+    assert [lived_by(five, place, 3).work_s for place in range(3)] == [120, 90, 90]
+
+
+def test_a_swap_by_hand_gives_the_next_turn_to_the_other():
+    swapped = lived_by(THIRTIES, 0, 2, [0] * 4 + [1] * 8)
+    assert kinds(swapped)[:8] == ["work", "rest", "work", "rest", "rest", "work", "rest", "work"]
+
+
+def test_one_alone_still_waits_for_the_partner_who_has_no_name():
+    assert lived_by(THIRTIES, 0, 1).work_s == 180
+
+
+def test_the_partner_strikes_as_often_and_as_hard():
+    first, second = lived_by(THIRTIES, 0, 2), lived_by(THIRTIES, 1, 2)
+    assert second.strikes == first.strikes > 0
+    assert second.intervals[1].demand_frac == first.intervals[0].demand_frac
+
+
+def test_what_is_not_done_in_pairs_all_do():
+    mixed = unroll(read("3:00 flow; then 2 x (30 power pairs)"))
+    assert turns(mixed) == (None, 0, 1, 2, 3)
+    assert all(kinds(lived_by(mixed, place, 4))[0] == "work" for place in range(4))
+
+
+@pytest.mark.parametrize(("place", "of"), [(2, 2), (-1, 2), (0, 0), (0, 7)])
+def test_a_place_that_is_not_there_is_refused(place, of):
+    with pytest.raises(ValueError, match="there are 1 to 6 people"):
+        lived_by(THIRTIES, place, of)
+
+
+@given(trees, st.integers(2, 6), st.integers(0, 5))
+def test_every_turn_is_somebodys_and_only_theirs(tree, of, shift):
+    timeline = unroll(tree)
+    lives = [lived_by(timeline, place, of, [shift] * len(timeline.intervals)) for place in range(of)]
+    for index, turn in enumerate(turns(timeline)):
+        if turn is not None:
+            assert [life.intervals[index].kind for life in lives].count("work") == 1
+    assert all(life.total_s == timeline.total_s for life in lives)
+
+
+@given(st.integers(0, 100), st.integers(2, 6))
+def test_nobody_has_two_turns_in_a_row(turn, of):
+    assert all(a != b for a, b in pairwise(whose(n, of) for n in range(turn, turn + of + 1)))

@@ -1,0 +1,135 @@
+"""Planned against done. What a coach would write down by hand: common practice, no source."""
+
+import pytest
+
+from yoisho.engine.person import person
+from yoisho.review.done import Record, Stood, Stretch, fade, review
+from yoisho.session.shorthand import read
+from yoisho.session.timeline import unroll
+
+TABATA = unroll(read("8 x (20 all-out) rest 0:10"))
+PAIRS = unroll(read("6 x (30 power pairs)"))
+
+
+def done(timeline, *played, **more):
+    return review(person(), timeline, Record(tuple(Stretch(*each) for each in played), **more))
+
+
+def test_a_session_that_was_run_through_is_done_round_for_round():
+    whole = done(TABATA, (-10, TABATA.total_s))
+    assert len(whole.rounds) == 8
+    assert all(one.done for one in whole.rounds)
+    assert whole.work_s == 160
+    assert whole.rest_s == 70
+
+
+def test_the_last_round_cut_short_says_how_long_it_was():
+    cut = done(TABATA, (-10, 226))
+    assert [one.done for one in cut.rounds] == [True] * 7 + [False]
+    assert cut.rounds[-1].done_s == pytest.approx(16)
+
+
+def test_a_round_that_was_skipped_is_not_done():
+    skipped = done(TABATA, (-10, 30), (60, 230))
+    assert [one.done for one in skipped.rounds] == [True, False, *[True] * 6]
+
+
+def test_what_was_done_twice_is_work_twice_but_one_round():
+    twice = done(TABATA, (0, 20), (0, 230))
+    assert twice.work_s == 180
+    assert twice.rounds[0].done_s == 20
+
+
+def test_time_added_to_a_rest_is_rest():
+    more = done(TABATA, (0, 230), stood=(Stood(25.0, 10.0),))
+    assert more.rest_s == 80
+    assert more.work_s == 160
+
+
+def test_reps_that_were_counted_to_the_last_are_done_however_soon():
+    reps = unroll(read("2 x (50 reps power bag [1-2]) rest 0:30"))
+    first, _, second = reps.intervals
+    quick = done(reps, (0, 5), (first.end_s, second.start_s + 5), counted=((first.start_s, first.end_s),))
+    assert [one.done for one in quick.rounds] == [True, False]
+
+
+def test_each_of_a_pair_has_their_own_work_and_rest():
+    shares = [done(PAIRS, (0, 360), place=place, of=2) for place in range(2)]
+    assert [(one.work_s, one.rest_s) for one in shares] == [(180, 180), (180, 180)]
+
+
+def test_three_at_a_bag_that_stop_early_have_worked_unequally():
+    """Seven turns of thirty seconds: the first had three, the others two."""
+    shares = [done(PAIRS, (0, 210), place=place, of=3) for place in range(3)]
+    assert [one.work_s for one in shares] == [90, 60, 60]
+    assert [one.rest_s for one in shares] == [120, 150, 150]
+
+
+def test_a_swap_by_hand_moves_the_work_to_the_other():
+    """A works 30, B works 30, then they swap: B works again at once."""
+    first = done(PAIRS, (0, 60, 0), (60, 120, 1), place=0, of=2)
+    second = done(PAIRS, (0, 60, 0), (60, 120, 1), place=1, of=2)
+    assert first.work_s == second.work_s == 60
+    assert [one.start_s for one in first.rounds[:2]] == [0, 90]
+    assert second.rounds[0].end_s == 90, "sixty seconds without a pause"
+
+
+def test_fade_is_the_last_third_against_the_first():
+    """Worked by hand: eight rounds, the last two (18 + 17) against the first two (26 + 25)."""
+    assert fade([26, 25, 24, 23, 21, 20, 18, 17]) == pytest.approx(1 - 35 / 51)
+    assert fade([10, 10]) is None
+    assert fade([0, 5, 5]) is None
+
+
+def test_counted_strikes_give_each_round_its_count_and_the_part_its_fade():
+    strikes = []
+    for index, count in enumerate([26, 25, 24, 23, 21, 20, 18, 17]):
+        strikes += [30 * index + 20 * (n + 0.5) / count for n in range(count)]
+    counted = done(TABATA, (0, 230), strikes=tuple(strikes))
+    assert [one.strikes for one in counted.rounds] == [26, 25, 24, 23, 21, 20, 18, 17]
+    assert counted.strikes == 174
+    (over,) = counted.fades
+    assert over.measured == pytest.approx(0.3137, abs=1e-3)
+    assert 0 <= over.expected < 1
+
+
+def test_a_round_that_was_not_done_counts_for_no_fade():
+    strikes = tuple(30 * index + 1 + n for index in range(7) for n in range(10))
+    (over,) = done(TABATA, (0, 215), strikes=strikes).fades
+    assert over.rounds == 7
+    assert over.measured == pytest.approx(0)
+
+
+def test_within_a_long_bout_the_strikes_slow():
+    minute = unroll(read("1:00 speed"))
+    thirds = (0, 0.5, 40), (20, 1.0, 20), (40, 2.0, 10)
+    strikes = tuple(start + every * n for start, every, count in thirds for n in range(count))
+    (one,) = done(minute, (0, 60), strikes=strikes).rounds
+    assert one.fade == pytest.approx(0.75)
+
+
+def test_without_a_sensor_nothing_is_said_of_strikes():
+    plain = done(TABATA, (0, 230))
+    assert plain.strikes is None
+    assert plain.fades[0].measured is None
+    assert {one.strikes for one in plain.rounds} == {None}
+
+
+def test_the_highest_heart_of_a_round_may_come_after_its_bell():
+    heart = ((10.0, 150.0), (24.0, 171.0), (45.0, 160.0))
+    rounds = done(TABATA, (0, 230), heart=heart).rounds
+    assert rounds[0].peak_bpm == 171
+    assert rounds[1].peak_bpm == 160
+    assert rounds[4].peak_bpm is None
+
+
+def test_a_strap_that_was_off_says_for_how_long():
+    heart = tuple((float(second), 150.0) for second in range(230) if not 100 <= second < 140)
+    assert done(TABATA, (0, 230), heart=heart).strap_off_s == pytest.approx(40)
+    assert done(TABATA, (0, 230)).strap_off_s is None
+
+
+def test_a_session_of_rest_alone_has_no_rounds():
+    rest = done(unroll(read("2:00 rest")), (0, 120))
+    assert rest.rounds == ()
+    assert rest.rest_s == 120

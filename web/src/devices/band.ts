@@ -1,0 +1,23 @@
+/** Where a heart rate stands against its band, in one word. */
+
+export interface Target {
+  start_s: number;
+  end_s: number;
+  low_bpm: number;
+  high_bpm: number;
+}
+
+export type BandWord = "under" | "in band" | "over" | "easy" | "lost" | "";
+
+/** The band of a moment; null where there is none. */
+export const targetAt = (targets: readonly Target[], at_s: number): Target | null =>
+  targets.find((target) => target.start_s <= at_s && at_s < target.end_s) ?? null;
+
+/** Whoever does not work may well be under the band: that is easy. Without a band there is no word. */
+export function bandWord(bpm: number | null, lost: boolean, target: Target | null, works: boolean): BandWord {
+  if (lost) return "lost";
+  if (bpm === null || !target) return "";
+  if (bpm > target.high_bpm) return "over";
+  if (bpm >= target.low_bpm) return "in band";
+  return works ? "under" : "easy";
+}

@@ -1,0 +1,152 @@
+import type { Schemas } from "../api/client";
+import { doing, type Member, type Piece, works } from "../clock/crew";
+import { bandWord, targetAt } from "../devices/band";
+import type { Measured } from "./useDevices";
+
+export type Shown = Schemas["Shown"];
+
+/** What every screen shows of the people on the floor. Nothing where there is but one, and no strap. */
+export function shownPeople(crew: Member[], measured: Measured[], piece: Piece | null, at: number, shift: number) {
+  if (crew.length < 2 && !measured[0]?.heart) return [];
+  return crew.map(({ letter, name }, place): Shown => {
+    const { heart, own } = measured[place] ?? { heart: null, own: undefined };
+    const target = targetAt(own?.targets ?? [], Math.max(0, at));
+    const working = piece !== null && works(piece, place, crew.length, shift);
+    return {
+      letter,
+      name,
+      place,
+      bpm: heart?.bpm ?? null,
+      word: bandWord(heart?.bpm ?? null, heart?.state === "lost", target, working),
+      low_bpm: target?.low_bpm ?? null,
+      high_bpm: target?.high_bpm ?? null,
+    };
+  });
+}
+
+interface Props {
+  people: Shown[];
+  piece: Piece | null;
+  shift: number;
+  /** Look for a strap that was lost; left out on screens that only follow. */
+  onFind?: ((place: number) => void) | undefined;
+}
+
+/** Who works and who rests, with the heart of each against its band: by word and by shape, not by colour. */
+export function People({ people, piece, shift, onFind }: Props) {
+  if (people.length === 0) return null;
+  const many = people.length > 2;
+  return (
+    <ul
+      aria-label="On the floor"
+      className="grid gap-x-6 gap-y-1 px-5 pt-2 min-[900px]:gap-x-14 min-[900px]:px-12"
+      style={{ gridTemplateColumns: `repeat(auto-fit, minmax(${many ? "240px" : "min(100%, 420px)"}, 1fr))` }}
+    >
+      {people.map((shown) => (
+        <Person
+          key={shown.place}
+          shown={shown}
+          solid={piece !== null && works(piece, shown.place, people.length, shift)}
+          verb={doing(piece, shown.place, people.length, shift)}
+          small={many}
+          onFind={onFind}
+        />
+      ))}
+    </ul>
+  );
+}
+
+interface PersonProps {
+  shown: Shown;
+  solid: boolean;
+  verb: string;
+  small: boolean;
+  onFind?: ((place: number) => void) | undefined;
+}
+
+function Person({ shown, solid, verb, small, onFind }: PersonProps) {
+  const size = small
+    ? "h-[40px] w-[40px] text-[30px]"
+    : "h-[44px] w-[44px] text-[34px] min-[900px]:h-[70px] min-[900px]:w-[70px] min-[900px]:text-[54px]";
+  const strapped = shown.bpm != null || shown.word === "lost";
+  return (
+    <li className="flex items-center gap-3 min-[900px]:gap-5" data-word={shown.word}>
+      <b
+        className={`flex flex-none items-center justify-center border-[3px] border-current leading-none ${size}`}
+        style={solid ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
+      >
+        {shown.letter}
+      </b>
+      <span className="min-w-0 flex-1">
+        <span
+          className={`block truncate font-semibold leading-[1.05] ${small ? "text-[24px]" : "text-[26px] min-[900px]:text-[40px]"}`}
+        >
+          {shown.name || (shown.place === 0 ? "First" : "Partner")} {verb}
+        </span>
+        {strapped && <Band shown={shown} />}
+      </span>
+      {strapped &&
+        (shown.word === "lost" && onFind ? (
+          <button
+            type="button"
+            className="min-h-[44px] cursor-pointer text-[22px] font-medium underline min-[900px]:text-[30px]"
+            onClick={() => onFind(shown.place)}
+          >
+            strap lost
+          </button>
+        ) : (
+          <span className="text-[22px] font-medium whitespace-nowrap min-[900px]:text-[30px]">
+            {shown.word === "lost" ? "strap lost" : shown.word}
+          </span>
+        ))}
+      {shown.bpm != null && (
+        <b
+          data-testid={`heart-${shown.letter}`}
+          className={`leading-[0.8] font-semibold tabular-nums ${small ? "text-[40px]" : "text-[52px] min-[900px]:text-[88px]"} ${shown.word === "lost" ? "opacity-50" : ""}`}
+        >
+          {shown.bpm}
+        </b>
+      )}
+    </li>
+  );
+}
+
+/** The band's line reaches this far beyond its posts [bpm]. */
+const BEYOND = 30;
+const WIDE = 220;
+
+/** A line, two posts with a bar between, and a pointer above. */
+function Band({ shown }: { shown: Shown }) {
+  const { low_bpm: low, high_bpm: high, bpm } = shown;
+  if (low == null || high == null) return null;
+  const x = (value: number) =>
+    Math.min(WIDE - 8, Math.max(8, ((value - low + BEYOND) / (high - low + 2 * BEYOND)) * WIDE));
+  const lost = shown.word === "lost";
+  return (
+    <svg
+      viewBox={`0 0 ${WIDE} 34`}
+      className="mt-[2px] block h-[26px] w-full max-w-[240px] min-[900px]:h-[34px]"
+      preserveAspectRatio="xMinYMid meet"
+      role="img"
+      aria-label={`Band ${Math.round(low)} to ${Math.round(high)} beats a minute`}
+    >
+      <path
+        d={`M0 24H${WIDE}`}
+        stroke="currentColor"
+        strokeWidth={1.5}
+        strokeDasharray={lost ? "3 5" : undefined}
+        opacity={0.7}
+      />
+      <path d={`M${x(low)} 24H${x(high)}`} stroke="currentColor" strokeWidth={6} />
+      <path d={`M${x(low)} 14V34M${x(high)} 14V34`} stroke="currentColor" strokeWidth={3} />
+      {bpm != null && (
+        <path
+          d={`M${x(bpm)} 20l-11 -17h22z`}
+          fill={lost ? "none" : "currentColor"}
+          stroke="currentColor"
+          strokeWidth={lost ? 1.5 : 0}
+        />
+      )}
+    </svg>
+  );
+}

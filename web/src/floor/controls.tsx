@@ -1,0 +1,75 @@
+import { type ReactNode, useRef, useState } from "react";
+import { HOLD_MS } from "./useFloorKeys";
+
+export const PULSE: Record<string, string> = { 0: "no pulse", 1: "pulse", 2: "double time", 0.5: "half time" };
+
+/** The pulse for the eye: four strokes, one inked at a time. It steps, nothing slides. */
+export function Pulse({ beat }: { beat: number | null }) {
+  if (beat === null) return null;
+  return (
+    <span aria-hidden="true" data-testid="pulse" className="flex gap-2 px-5 pt-2 min-[900px]:px-12">
+      {[0, 1, 2, 3].map((stroke) => (
+        <span
+          key={stroke}
+          className="h-[10px] flex-1 border-2 border-current"
+          style={{ background: beat % 4 === stroke ? "currentColor" : "transparent" }}
+        />
+      ))}
+    </span>
+  );
+}
+
+/** A key for a gloved hand. */
+export function Big({ children, main, onClick }: { children: string; main?: boolean; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      className={`h-[78px] cursor-pointer rounded-[4px] border-[3px] border-current text-[34px] font-semibold ${main ? "flex-[1.7]" : "flex-1"}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+export function Key({ name, children }: { name: string; children: string }) {
+  return (
+    <span className="whitespace-nowrap">
+      <kbd className="font-[family-name:var(--font-clock)] mr-2 rounded-[2px] border border-current px-2 font-semibold">
+        {name}
+      </kbd>
+      {children}
+    </span>
+  );
+}
+
+export function Small({ children, onClick }: { children: ReactNode; onClick: () => void }) {
+  return (
+    <button type="button" className="min-h-[44px] underline" onClick={onClick}>
+      {children}
+    </button>
+  );
+}
+
+export function HoldToEnd({ onEnd }: { onEnd: () => void }) {
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const [holding, setHolding] = useState(false);
+  const stop = () => {
+    clearTimeout(timer.current);
+    setHolding(false);
+  };
+  return (
+    <button
+      type="button"
+      className="min-h-[44px] underline"
+      onPointerDown={() => {
+        setHolding(true);
+        timer.current = setTimeout(onEnd, HOLD_MS);
+      }}
+      onPointerUp={stop}
+      onPointerLeave={stop}
+    >
+      {holding ? "Keep holding" : "Hold to end"}
+    </button>
+  );
+}

@@ -1,0 +1,99 @@
+import { useQueries } from "@tanstack/react-query";
+import { useCallback, useEffect, useReducer, useRef, useState } from "react";
+import type { Schemas } from "../api/client";
+import { onFloor } from "../api/queries";
+import type { Member } from "../clock/crew";
+import { BluetoothStrap } from "../devices/bluetooth";
+import { SimulatedSensor, SimulatedStrap } from "../devices/simulated";
+import type { State } from "../devices/source";
+import { type Heart, Watch } from "../devices/watch";
+import { keepTold } from "../outbox/told";
+
+export interface Measured {
+  /** What this session is for them; until it is there nothing is simulated and no band is drawn. */
+  own: Schemas["OnFloor"] | undefined;
+  /** Null where they wear no strap. */
+  heart: Heart | null;
+  strikes: number;
+}
+
+const KEPT_EVERY_MS = 5000;
+const LOOK_EVERY_MS = 1000;
+
+interface Given {
+  sessionId: number;
+  runId: string;
+  crew: Member[];
+  /** Where the session stands [s]. */
+  position: () => number;
+  /** While the clock is held nothing is written down. */
+  running: boolean;
+  onStrike: (place: number) => void;
+  onStrap: (place: number, state: State) => void;
+}
+
+/** Everything that measures the people on the floor: started, watched, and written down as it tells. */
+export function useDevices({ sessionId, runId, crew, position, running, onStrike, onStrap }: Given) {
+  const [, show] = useReducer((count: number) => count + 1, 0);
+  const [failed, setFailed] = useState<string | null>(null);
+  const latest = useRef({ position, running, onStrike, onStrap });
+  latest.current = { position, running, onStrike, onStrap };
+  const [watch] = useState(
+    () =>
+      new Watch(() => (latest.current.running ? latest.current.position() : null), {
+        strike: (place) => latest.current.onStrike(place),
+        strap: (place, state) => latest.current.onStrap(place, state),
+        changed: show,
+        // A browser that keeps nothing costs the trace, not the run.
+        keep: (place, fresh) => void keepTold({ runId, place, ...fresh }).catch(() => {}),
+      }),
+  );
+  const own = useQueries({
+    queries: crew.map(({ personId }, place) => onFloor(sessionId, place, crew.length, personId)),
+    combine: (answers) => answers.map((answer) => answer.data),
+  });
+
+  // What is simulated starts by itself as soon as it is known what to simulate.
+  useEffect(() => {
+    const stands = () => latest.current.position();
+    crew.forEach(({ strap, sensor }, place) => {
+      const told = own[place]?.simulated;
+      if (strap === "simulated" && told) void watch.strap(place, new SimulatedStrap(told.heart, stands));
+      if (strap === "none") watch.takeOff(place);
+      if (sensor === "simulated" && told) void watch.sensor(place, new SimulatedSensor(told.strikes, stands));
+      if (sensor === "none") watch.noSensor(place);
+    });
+  }, [crew, own, watch]);
+
+  useEffect(() => {
+    const write = () => watch.write();
+    const keeping = setInterval(write, KEPT_EVERY_MS);
+    const looking = setInterval(() => watch.look(), LOOK_EVERY_MS);
+    window.addEventListener("pagehide", write);
+    return () => {
+      clearInterval(keeping);
+      clearInterval(looking);
+      window.removeEventListener("pagehide", write);
+      watch.stop();
+    };
+  }, [watch]);
+
+  /** A strap by Bluetooth is looked for by a touch or a key: the browser asks which. */
+  const find = useCallback(
+    async (place: number) => {
+      setFailed(null);
+      try {
+        await watch.strap(place, new BluetoothStrap());
+      } catch (error) {
+        const why = error instanceof Error ? error.message : String(error);
+        setFailed(`No strap was found (${why}). Put it on, wet its pads, and try again.`);
+      }
+      show();
+    },
+    [watch],
+  );
+  const measured = crew.map(
+    (_, place): Measured => ({ own: own[place], heart: watch.heart(place), strikes: watch.strikes(place) }),
+  );
+  return { measured, find, failed, write: useCallback(() => watch.write(), [watch]) };
+}
