@@ -1,6 +1,6 @@
 /** Ties the audio clock to the page's clock, so that a sound can be planned for a moment of the page's time. */
 
-/** Readings of two clocks jitter by up to an audio buffer; of so many the middle one is taken. */
+/** The audio clock is read in steps of a buffer, so a reading is late by up to one: of so many the freshest is taken. */
 const KEPT = 21;
 /** Parted by more than this, the audio clock has stood: earlier readings say nothing any more. */
 const PARTED_S = 0.1;
@@ -33,7 +33,6 @@ export class Tie {
   }
 
   private get offset(): number {
-    const sorted = this.readings.toSorted((a, b) => a - b);
-    return sorted[Math.floor(sorted.length / 2)] ?? 0;
+    return this.readings.length > 0 ? Math.max(...this.readings) : 0;
   }
 }
