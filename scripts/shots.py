@@ -70,13 +70,76 @@ def scale(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
-def floor_work(page: Page) -> None:
+def floor_start(page: Page) -> None:
     page.get_by_role("link", name="Run Thirties and twenty-tens").click()
-    page.get_by_test_id("clock").wait_for()
-    page.keyboard.press("Space")
-    for _ in range(18):
+    page.get_by_text("Called out", exact=True).wait_for()
+
+
+def skip(page: Page, times: int) -> None:
+    """Skip so often; that everybody is warm is said once."""
+    for _ in range(times):
         page.keyboard.press("n")
-    page.wait_for_timeout(1500)
+        if page.get_by_text("WARM?", exact=True).count():
+            page.keyboard.press("Space")
+
+
+def with_devices(page: Page) -> None:
+    """Simulated straps and sensors on everybody."""
+    for name in ("Heart rate", "Strikes"):
+        for choice in page.get_by_label(name, exact=True).all():
+            choice.select_option("simulated")
+    page.wait_for_timeout(500)
+    page.evaluate("document.activeElement.blur()")
+
+
+def floor_work(page: Page) -> None:
+    floor_start(page)
+    with_devices(page)
+    page.keyboard.press("Space")
+    skip(page, 18)
+    page.wait_for_timeout(2500)
+
+
+def new_run(page: Page, title: str, line: str) -> None:
+    """A session of one line, on the floor and not started."""
+    page.get_by_role("link", name="New session").click()
+    page.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    page.get_by_label("Title").fill(title)
+    page.get_by_label("for", exact=False).first.select_option(label="Runa Velde, kickboxer, 61 kg")
+    page.get_by_role("button", name="Add a part").click()
+    page.get_by_label("Pattern").fill(line)
+    page.wait_for_timeout(900)
+    page.get_by_role("button", name="Run", exact=True).click()
+    page.get_by_test_id("clock").wait_for()
+
+
+def floor_pair(page: Page) -> None:
+    line = "8:00 flow; then 0:40, 6 x (30 power pairs bag [1-2-3b-2] @85-95%HR)"
+    new_run(page, "Thirties in pairs", line)
+    page.get_by_label("Person B").select_option(label="Dario Fenn")
+    with_devices(page)
+    page.keyboard.press("Space")
+    skip(page, 3)
+    page.keyboard.press("t")
+    page.wait_for_timeout(24_000)
+
+
+def floor_reps(page: Page) -> None:
+    new_run(page, "Hundreds", "10:00 flow; then 1:00, 6 x (100 reps power bag [1-2]) rest 0:30")
+    page.keyboard.press("Space")
+    skip(page, 3)
+    for _ in range(37):
+        page.keyboard.press("Enter")
+    page.wait_for_timeout(300)
+
+
+def second_screen(page: Page) -> None:
+    floor_pair(page)
+    hall = page.context.new_page()
+    hall.set_viewport_size({"width": 1920, "height": 1080})
+    hall.goto(page.url.split("/floor")[0] + "/screen")
+    hall.get_by_test_id("clock").wait_for()
+    hall.wait_for_timeout(1500)
 
 
 def floor_rest(page: Page) -> None:
@@ -87,12 +150,22 @@ def floor_rest(page: Page) -> None:
 
 
 def log_entry(page: Page) -> None:
-    floor_work(page)
+    page.get_by_role("link", name="Run Thirties and twenty-tens").click()
+    with_devices(page)
+    page.keyboard.press("Space")
+    skip(page, 22)
+    page.wait_for_timeout(60_000)
     page.keyboard.down("Escape")
     page.get_by_role("heading", name="Plan and done").wait_for()
     page.keyboard.up("Escape")
     page.keyboard.press("8")
     page.wait_for_timeout(200)
+
+
+def logged(page: Page) -> None:
+    log(page)
+    page.get_by_role("listitem").filter(has_text="Thirties and twenty-tens").first.get_by_role("link").first.click()
+    page.get_by_role("img", name="What was done over what was planned").wait_for()
 
 
 def log(page: Page) -> None:
@@ -119,7 +192,12 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("floor-work", floor_work, DESK),
     ("floor-rest", floor_rest, DESK),
     ("floor-work-phone", floor_work, PHONE),
+    ("floor-start", floor_start, DESK),
+    ("floor-pair", floor_pair, DESK),
+    ("floor-reps", floor_reps, DESK),
+    ("second-screen", second_screen, DESK),
     ("log-entry", log_entry, DESK),
+    ("log-phone", logged, PHONE),
     ("log", log, DESK),
     ("method", method, DESK),
 ]
@@ -141,13 +219,14 @@ def main(address: str, folder: Path) -> None:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", NOWHERE])
         for name, reach, size in VIEWS:
-            page = browser.new_page(viewport=size, locale="en-GB")
+            page = browser.new_context(viewport=size, locale="en-GB", service_workers="block").new_page()
             page.goto(address)
             page.get_by_role("button", name="Enter as the demo coach").click()
             library(page)
             reach(page)
-            page.screenshot(path=folder / f"{name}.png")
-            page.close()
+            # The last page that was opened is the one to be seen.
+            page.context.pages[-1].screenshot(path=folder / f"{name}.png")
+            page.context.close()
         browser.close()
 
 

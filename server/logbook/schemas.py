@@ -92,6 +92,8 @@ class PartFadeOut(Schema):
 
 class DoneOut(Schema):
     rounds: list[RoundOut]
+    planned_work_s: int
+    planned_rest_s: int
     work_s: float
     rest_s: float
     fades: list[PartFadeOut]

@@ -16,6 +16,7 @@ const Screen = lazy(() => import("./floor/Follow").then((module) => ({ default: 
 const Method = lazy(() => import("./method/Method").then((module) => ({ default: module.Method })));
 const Schools = lazy(() => import("./library/Schools").then((module) => ({ default: module.Schools })));
 const Book = lazy(() => import("./book/Book").then((module) => ({ default: module.Book })));
+const Logged = lazy(() => import("./log/Logged").then((module) => ({ default: module.Logged })));
 const LogEntry = lazy(() => import("./log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -50,6 +51,7 @@ export function App() {
           <Route path="bench/:sessionId" element={<Bench />} />
           <Route path="log" element={<LogBook />} />
           <Route path="log/run" element={<LogEntry />} />
+          <Route path="log/:entryId" element={<Logged />} />
           <Route path="method" element={<Method />} />
           <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
         </Route>

@@ -92,6 +92,8 @@ class PartFade:
 @dataclass(frozen=True)
 class Done:
     rounds: tuple[Round, ...]
+    planned_work_s: int
+    planned_rest_s: int
     work_s: float
     """Really worked, also what was done twice."""
     rest_s: float
@@ -231,6 +233,8 @@ def review(who: Person, timeline: Timeline, record: Record) -> Done:
     hard = [_span(own, bout.first, bout.last) for bout in find_bouts(own)]
     return Done(
         rounds=rounds,
+        planned_work_s=own.work_s,
+        planned_rest_s=own.rest_s,
         work_s=_spent_s(own, record, working=True),
         rest_s=_spent_s(own, record, working=False),
         fades=tuple(_part_fades(rounds)),

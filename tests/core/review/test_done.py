@@ -56,6 +56,7 @@ def test_reps_that_were_counted_to_the_last_are_done_however_soon():
 def test_each_of_a_pair_has_their_own_work_and_rest():
     shares = [done(PAIRS, (0, 360), place=place, of=2) for place in range(2)]
     assert [(one.work_s, one.rest_s) for one in shares] == [(180, 180), (180, 180)]
+    assert {(one.planned_work_s, one.planned_rest_s) for one in shares} == {(180, 180)}
 
 
 def test_three_at_a_bag_that_stop_early_have_worked_unequally():

@@ -1059,6 +1059,10 @@ export interface components {
             fades: components["schemas"]["PartFadeOut"][];
             /** Peak Bpm */
             peak_bpm: number | null;
+            /** Planned Rest S */
+            planned_rest_s: number;
+            /** Planned Work S */
+            planned_work_s: number;
             /** Rest S */
             rest_s: number;
             /** Rounds */

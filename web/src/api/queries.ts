@@ -46,6 +46,12 @@ export const weeks = (personId: number) =>
     queryFn: () => need(api.GET("/api/people/{person_id}/weeks", { params: { path: { person_id: personId } } })),
   });
 
+export const logEntry = (id: number) =>
+  queryOptions({
+    queryKey: ["log", id],
+    queryFn: () => need(api.GET("/api/log/{entry_id}", { params: { path: { entry_id: id } } })),
+  });
+
 export const read = (text: string) =>
   queryOptions({
     queryKey: ["read", text],

@@ -7,8 +7,8 @@ const plan = (turns: (number | null)[], person: string | null = "Runa Velde") =>
   ({ person_id: person ? 3 : null, person, timeline: turns.map((turn) => piece({ turn })) }) as Schemas["RunPlan"];
 
 describe("who is on the floor", () => {
-  it("is whoever the session is for, by the first name", () => {
-    expect(newCrew(plan([null])).map(({ letter, name }) => [letter, name])).toEqual([["A", "Runa"]]);
+  it("is whoever the session is for", () => {
+    expect(newCrew(plan([null])).map(({ letter, name }) => [letter, name])).toEqual([["A", "Runa Velde"]]);
   });
 
   it("has a partner where work is done in pairs", () => {

@@ -11,7 +11,7 @@ export type Sensor = "none" | "simulated";
 export interface Member {
   letter: string;
   personId: number | null;
-  /** As it stands on the screen; empty for a partner without a name. */
+  /** Empty for a partner without a name. */
   name: string;
   strap: Strap;
   sensor: Sensor;
@@ -21,12 +21,12 @@ export const LETTERS = ["A", "B", "C", "D", "E", "F"] as const;
 
 export const inPairs = (plan: Plan): boolean => plan.timeline.some((piece) => piece.turn !== null);
 
-const firstName = (name: string): string => name.split(" ")[0] ?? name;
+export const firstName = (name: string): string => name.split(" ")[0] ?? name;
 
 export const member = (place: number, person: { id: number; name: string } | null): Member => ({
   letter: LETTERS[place] ?? "?",
   personId: person?.id ?? null,
-  name: person ? firstName(person.name) : "",
+  name: person?.name ?? "",
   strap: "none",
   sensor: "none",
 });

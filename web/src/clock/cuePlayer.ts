@@ -19,18 +19,28 @@ export interface Call {
 
 type Sounding = Cue | Call;
 
+interface Planned {
+  source: AudioBufferSourceNode;
+  /** On the audio clock [s]. */
+  at: number;
+}
+
+/** A sound that is planned is planned anew where the audio device has fallen behind by more than this. */
+const FELL_BEHIND_S = 0.004;
+/** It is too late to move a sound that begins so soon. */
+const TOO_SOON_S = 0.03;
 /** A page that is busy for two seconds moves no bell. */
 const LOOK_AHEAD_S = 2.5;
 /** A page that nobody sees may be woken no more than once a minute. */
 const HIDDEN_AHEAD_S = 70;
-const TICK_MS = 250;
+const TICK_MS = 100;
 /** A cue missed by more than this stays silent. */
 const LATE_S = 0.05;
 
 export class CuePlayer {
   private context: AudioContext | null = null;
   private buffers = new Map<CueKind, AudioBuffer>();
-  private planned = new Map<Sounding, AudioBufferSourceNode>();
+  private planned = new Map<Sounding, Planned>();
   private readonly fixed: readonly Sounding[];
   private soundings: readonly Sounding[];
   private quiet: ReadonlySet<string> = new Set();
@@ -112,7 +122,7 @@ export class CuePlayer {
 
   /** The clock was held or moved: forget what was planned and plan again. */
   replan(): void {
-    for (const source of this.planned.values()) source.stop();
+    for (const { source } of this.planned.values()) source.stop();
     this.planned.clear();
     this.tick();
   }
@@ -131,20 +141,31 @@ export class CuePlayer {
     this.tie.read(context);
     const zero = this.zero_ms();
     if (zero === null) return;
-    const at = (this.now() - zero) / 1000;
+    const here = (this.now() - zero) / 1000;
     const furthest = document.hidden ? HIDDEN_AHEAD_S : LOOK_AHEAD_S;
     for (const cue of this.soundings) {
-      const ahead = cue.at_s - at;
+      const ahead = cue.at_s - here;
       if (ahead > furthest) break;
-      if (ahead < -LATE_S || this.planned.has(cue) || this.quiet.has(cue.kind)) continue;
+      if (ahead < -LATE_S || this.quiet.has(cue.kind)) continue;
+      const due = this.tie.audioAt(zero + 1000 * cue.at_s);
+      const before = this.planned.get(cue);
+      if (before && !this.mayMove(context, before, due)) continue;
       const buffer = this.soundOf(context, cue);
       if (!buffer) continue;
+      before?.source.stop();
       const source = context.createBufferSource();
       source.buffer = buffer;
       source.connect(this.gain ?? context.destination);
-      source.start(Math.max(context.currentTime, this.tie.audioAt(zero + 1000 * cue.at_s)));
-      this.planned.set(cue, source);
+      const at = Math.max(context.currentTime, due);
+      source.start(at);
+      this.planned.set(cue, { source, at });
     }
+  }
+
+  /** The audio device has fallen behind since a sound was planned, and there is time to plan it anew. */
+  private mayMove(context: AudioContext, { at }: Planned, due: number): boolean {
+    const soonest = context.currentTime + TOO_SOON_S;
+    return Math.abs(due - at) > FELL_BEHIND_S && at > soonest && due > soonest;
   }
 
   private soundOf(context: AudioContext, sounding: Sounding): AudioBuffer | undefined {

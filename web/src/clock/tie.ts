@@ -1,8 +1,11 @@
 /** Ties the audio clock to the page's clock, so that a sound can be planned for a moment of the page's time. */
 
-/** The audio clock is read in steps of a buffer, so a reading is late by up to one: of so many the freshest is taken. */
-const KEPT = 21;
-/** Parted by more than this, the audio clock has stood: earlier readings say nothing any more. */
+/**
+ * The audio clock is read in steps of a buffer, so a reading is late by up to one: of so many the freshest is taken. Not
+ * of more: where the audio device falls behind, older readings say nothing any more.
+ */
+const KEPT = 6;
+/** Parted by more than this, the audio clock has stood. */
 const PARTED_S = 0.1;
 /** Both clocks are read within this, or the page was interrupted between. */
 const AT_ONCE_MS = 2;

@@ -10,7 +10,7 @@ import { pieceAt, skipTo } from "../clock/view";
 import { Big, HoldToEnd, Key, PULSE, Pulse, Small } from "./controls";
 import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { Strip } from "./marks";
-import { People, type Shown, shownPeople } from "./People";
+import { People, type Shown, shownPeople, turnOf } from "./People";
 import { StartSheet } from "./StartSheet";
 import { Unwell } from "./Unwell";
 import { useCalls } from "./useCalls";
@@ -41,6 +41,7 @@ export function Clock({ plan }: { plan: Plan }) {
     sessionId: plan.session_id,
     runId: floor.run.runId,
     crew: crew.crew,
+    shift,
     position: floor.position,
     running: floor.running,
     onStrike: (place) => {
@@ -130,7 +131,7 @@ export function Clock({ plan }: { plan: Plan }) {
       >
         <button
           type="button"
-          className={`flex cursor-pointer items-end text-left min-[900px]:h-full ${started ? "h-full" : "w-full"}`}
+          className={`flex cursor-pointer items-end text-left [container-type:size] min-[900px]:h-full ${started ? "h-full" : "h-[24vh] w-full flex-none"}`}
           onClick={over ? toLog : counting && floor.running ? floor.rep : press}
           aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
         >
@@ -169,7 +170,7 @@ export function Clock({ plan }: { plan: Plan }) {
           onFind={(place) => crew.crew[place]?.strap === "bluetooth" && void devices.find(place)}
         />
       )}
-      <Coming plan={plan} shown={shown} at={floor.at} />
+      <Coming plan={plan} shown={shown} at={floor.at} next={turnOf(people.current, now.next, shift)} />
       <div className="px-5 min-[900px]:px-12">
         <Strip plan={plan} at={floor.at} />
       </div>

@@ -11,7 +11,7 @@ import { Pulse } from "./controls";
 import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
-import { People } from "./People";
+import { People, turnOf } from "./People";
 import { useScreenAwake } from "./useRun";
 
 /** A run on another screen of the club, such as the hall's: which, if there are several. */
@@ -102,14 +102,16 @@ function Face({ plan, run, state, lost }: FaceProps) {
     <Hall shown={shown}>
       <Top shown={shown} />
       <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
-        <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
+        <span className="flex h-full w-full items-end [container-type:size]">
+          <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
+        </span>
         <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Pulse beat={beat} />
       {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
       <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
-      <Coming plan={plan} shown={shown} at={at} />
+      <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />
       <div className="px-5 pb-4 min-[900px]:px-12">
         <Strip plan={plan} at={at} />
         <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 min-[900px]:text-[20px]">

@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { doing, type Member, type Piece, works } from "../clock/crew";
+import { doing, firstName, type Member, type Piece, works } from "../clock/crew";
 import { bandWord, targetAt } from "../devices/band";
 import type { Measured } from "./useDevices";
 
@@ -14,7 +14,7 @@ export function shownPeople(crew: Member[], measured: Measured[], piece: Piece |
     const working = piece !== null && works(piece, place, crew.length, shift);
     return {
       letter,
-      name,
+      name: firstName(name),
       place,
       bpm: heart?.bpm ?? null,
       word: bandWord(heart?.bpm ?? null, heart?.state === "lost", target, working),
@@ -22,6 +22,13 @@ export function shownPeople(crew: Member[], measured: Measured[], piece: Piece |
       high_bpm: target?.high_bpm ?? null,
     };
   });
+}
+
+/** Whose turn an interval is, by name or letter; empty where all work, or all rest. */
+export function turnOf(people: Shown[], piece: Piece | null, shift: number): string {
+  if (piece?.turn == null) return "";
+  const own = people.find((one) => works(piece, one.place, people.length, shift));
+  return own ? own.name || own.letter : "";
 }
 
 interface Props {
@@ -67,7 +74,7 @@ interface PersonProps {
 function Person({ shown, solid, verb, small, onFind }: PersonProps) {
   const size = small
     ? "h-[40px] w-[40px] text-[30px]"
-    : "h-[44px] w-[44px] text-[34px] min-[900px]:h-[70px] min-[900px]:w-[70px] min-[900px]:text-[54px]";
+    : "h-[44px] w-[44px] text-[34px] min-[900px]:h-[8.75vh] min-[900px]:w-[8.75vh] min-[900px]:text-[6.75vh]";
   const strapped = shown.bpm != null || shown.word === "lost";
   return (
     <li className="flex items-center gap-3 min-[900px]:gap-5" data-word={shown.word}>
@@ -79,7 +86,7 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
       </b>
       <span className="min-w-0 flex-1">
         <span
-          className={`block truncate font-semibold leading-[1.05] ${small ? "text-[24px]" : "text-[26px] min-[900px]:text-[40px]"}`}
+          className={`block truncate font-semibold leading-[1.05] ${small ? "text-[24px]" : "text-[26px] min-[900px]:text-[5vh]"}`}
         >
           {shown.name || (shown.place === 0 ? "First" : "Partner")} {verb}
         </span>
@@ -89,20 +96,20 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
         (shown.word === "lost" && onFind ? (
           <button
             type="button"
-            className="min-h-[44px] cursor-pointer text-[22px] font-medium underline min-[900px]:text-[30px]"
+            className="min-h-[44px] cursor-pointer text-[22px] font-medium underline min-[900px]:text-[3.75vh]"
             onClick={() => onFind(shown.place)}
           >
             strap lost
           </button>
         ) : (
-          <span className="text-[22px] font-medium whitespace-nowrap min-[900px]:text-[30px]">
+          <span className="text-[22px] font-medium whitespace-nowrap min-[900px]:text-[3.75vh]">
             {shown.word === "lost" ? "strap lost" : shown.word}
           </span>
         ))}
       {shown.bpm != null && (
         <b
           data-testid={`heart-${shown.letter}`}
-          className={`leading-[0.8] font-semibold tabular-nums ${small ? "text-[40px]" : "text-[52px] min-[900px]:text-[88px]"} ${shown.word === "lost" ? "opacity-50" : ""}`}
+          className={`leading-[0.8] font-semibold tabular-nums ${small ? "text-[40px]" : "text-[52px] min-[900px]:text-[11vh]"} ${shown.word === "lost" ? "opacity-50" : ""}`}
         >
           {shown.bpm}
         </b>

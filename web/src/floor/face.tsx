@@ -75,13 +75,26 @@ export function Top({ shown, largest = "" }: { shown: Shown; largest?: string })
   );
 }
 
+interface ComingProps {
+  plan: Plan;
+  shown: Shown;
+  at: number;
+  /** Whose turn comes, in pairs. */
+  next: string;
+}
+
 /** What comes next, and the time that is left in all. */
-export function Coming({ plan, shown, at }: { plan: Plan; shown: Shown; at: number }) {
+export function Coming({ plan, shown, at, next }: ComingProps) {
   const { now, wordOf } = shown;
+  const who = next ? `${next} ` : "";
   return (
-    <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-4 min-[900px]:text-[40px]">
+    <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-3 min-[900px]:text-[5vh]">
       <span className="font-semibold">
-        {now.next ? `Next: ${wordOf(now.next)} ${dose(now.next)}` : now.phase === "done" ? "All done" : "Last one"}
+        {now.next
+          ? `Next: ${who}${wordOf(now.next)} ${dose(now.next)}`
+          : now.phase === "done"
+            ? "All done"
+            : "Last one"}
       </span>
       <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, at)))} left</span>
     </div>
@@ -98,7 +111,7 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   return (
     <span
       className="flex items-baseline gap-[0.2em] leading-none font-semibold whitespace-nowrap"
-      style={{ fontSize: `min(8vh, ${tight ? 4.6 : 6.5}vw, 60px)` }}
+      style={{ fontSize: `min(8vh, ${tight ? 4.6 : 6.5}vw, max(60px, 7.5vh))` }}
     >
       {now.set && (
         <span className="hidden opacity-70 min-[900px]:inline">
@@ -139,26 +152,25 @@ interface DigitsProps {
 
 /** What the big digits say: reps or seconds left. */
 function digitsOf({ now, counting, started, asking }: DigitsProps): string {
+  if (asking) return "WARM?";
   if (now.phase === "done") return "0";
-  if (!started) return asking ? "WARM?" : "GO";
+  if (!started) return "GO";
   const left = counting ?? Math.ceil(now.left_s - 0.001);
   return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
 }
 
 export function Digits(props: DigitsProps) {
-  const { held, started, outlined } = props;
+  const { held, outlined } = props;
   const text = digitsOf(props);
-  const wide = text.length > 4 ? "40vh, 16vw" : text.length > 2 ? "62vh, 23vw" : "76vh, 44vw";
-  const size = `min(${wide}, 608px)`;
-  const phoneSize = started ? `min(52vh, ${text.length > 2 ? "58vw" : "104vw"})` : "min(24vh, 30vw)";
+  // As large as its box allows: a figure is about 0.7 of the font high and half of it wide.
+  const wide = text.length > 4 ? 33 : text.length > 2 ? 58 : 104;
   return (
     <span
       data-testid="clock"
-      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] [font-size:var(--phone)] min-[900px]:pl-10 min-[900px]:[font-size:var(--desk)]"
+      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] min-[900px]:pl-10"
       style={
         {
-          "--desk": size,
-          "--phone": phoneSize,
+          fontSize: `min(132cqh, ${wide}cqw)`,
           color: outlined && !held ? "transparent" : undefined,
           WebkitTextStroke: outlined && !held ? "max(3px, 0.500vw) var(--ink)" : undefined,
         } as CSSProperties
@@ -227,14 +239,16 @@ export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
       className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}
       data-testid={called.length > 0 ? "call" : undefined}
     >
-      <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[32px]">
-        <span className="truncate">{head ?? plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}</span>
+      <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[4vh]">
+        <span className="truncate leading-[1.2]">
+          {head ?? plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}
+        </span>
         <Clappers left_s={now.phase === "done" ? 9 : now.left_s} />
       </span>
       {rows.map((row) => (
         <span
           key={row.key}
-          className={`flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[82px] min-[900px]:px-5 ${row.word.length > 19 ? "min-[900px]:text-[40px]" : "min-[900px]:text-[62px]"} ${row.word.length > 24 ? "text-[22px]" : ""}`}
+          className={`flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[10.25vh] min-[900px]:px-5 ${row.word.length > 19 ? "min-[900px]:text-[5vh]" : "min-[900px]:text-[7.75vh]"} ${row.word.length > 24 ? "text-[22px]" : ""}`}
           style={row.here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
         >
           <span className="inline-block first-letter:uppercase">{row.word}</span>

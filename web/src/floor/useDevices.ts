@@ -1,4 +1,4 @@
-import { useQueries } from "@tanstack/react-query";
+import { keepPreviousData, useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { onFloor } from "../api/queries";
@@ -24,6 +24,8 @@ interface Given {
   sessionId: number;
   runId: string;
   crew: Member[];
+  /** How often partners were swapped by hand. */
+  shift: number;
   /** Where the session stands [s]. */
   position: () => number;
   /** While the clock is held nothing is written down. */
@@ -32,8 +34,10 @@ interface Given {
   onStrap: (place: number, state: State) => void;
 }
 
+const before = (place: number, shift: number, of: number): number => (((place - shift) % of) + of) % of;
+
 /** Everything that measures the people on the floor: started, watched, and written down as it tells. */
-export function useDevices({ sessionId, runId, crew, position, running, onStrike, onStrap }: Given) {
+export function useDevices({ sessionId, runId, crew, shift, position, running, onStrike, onStrap }: Given) {
   const [, show] = useReducer((count: number) => count + 1, 0);
   const [failed, setFailed] = useState<string | null>(null);
   const latest = useRef({ position, running, onStrike, onStrap });
@@ -49,7 +53,11 @@ export function useDevices({ sessionId, runId, crew, position, running, onStrike
       }),
   );
   const own = useQueries({
-    queries: crew.map(({ personId }, place) => onFloor(sessionId, place, crew.length, personId)),
+    queries: crew.map(({ personId }, place) => ({
+      // After a swap by hand they have the turns of the one before them.
+      ...onFloor(sessionId, before(place, shift, crew.length), crew.length, personId),
+      placeholderData: keepPreviousData,
+    })),
     combine: (answers) => answers.map((answer) => answer.data),
   });
 

@@ -74,17 +74,21 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
     <li className="grid gap-x-6 gap-y-1 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_300px_1fr]">
       <div>
         <h3>
-          {entry.session_id ? (
-            <Link className="hover:underline" to={`/bench/${entry.session_id}`}>
-              {entry.title}
-            </Link>
-          ) : (
-            entry.title
-          )}
+          <Link className="hover:underline" to={`/log/${entry.id}`}>
+            {entry.title}
+          </Link>
         </h3>
         <p className="quiet text-[13px]">
           {entry.person ?? "Nobody in particular"}, {when(entry.started_at)}
-          {entry.simulated && " · simulated for the demo"}
+          {entry.simulated && " · simulated"}
+          {entry.session_id && (
+            <>
+              {" · "}
+              <Link className="link" to={`/bench/${entry.session_id}`}>
+                on the bench
+              </Link>
+            </>
+          )}
         </p>
       </div>
       <Bars entry={entry} />
@@ -104,6 +108,20 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
             ? `About ${Math.round(entry.expected_strikes)} strikes expected`
             : `${entry.counted_strikes} strikes counted, about ${Math.round(entry.expected_strikes)} expected`}
         </p>
+        {entry.done?.fades.map(
+          (each) =>
+            each.measured !== null && (
+              <p key={each.part} className="quiet text-[13px]">
+                Fade {Math.round(100 * each.measured)} % over {each.rounds} rounds, about{" "}
+                {Math.round(100 * each.expected)} % expected
+              </p>
+            ),
+        )}
+        {entry.pain.length > 0 && (
+          <p className="text-[13px]">
+            <span className="seal">Pain</span> {entry.pain.map((flag) => flag.text).join(", ")}
+          </p>
+        )}
         {entry.unwell_at_s.map((at) => (
           <p key={at} className="text-[13px]">
             <span className="seal">Unwell</span> Somebody was unwell at {clock(at)}

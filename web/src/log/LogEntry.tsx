@@ -1,19 +1,27 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
+import { firstName, inPairs } from "../clock/crew";
 import { forgetRun, type KeptRun, waitingRuns } from "../clock/keptRun";
 import { effortsDone, played_s } from "../clock/run";
 import { nowMs } from "../clock/steady";
 import { forgetJournal } from "../outbox/journal";
 import { send } from "../outbox/outbox";
+import { forgetTold } from "../outbox/told";
 import { Notice } from "../parts/Notice";
 import { Stepper } from "../parts/Stepper";
-import { clock } from "../parts/time";
+import { DoneScore } from "./DoneScore";
+import { livedBy } from "./drawing";
 import { EffortPicker } from "./EffortPicker";
+import { PainFlags } from "./PainFlags";
+import { logged } from "./record";
 import { RPE_WORDS } from "./rpe";
+import { Sums } from "./Sums";
+import { useReviews } from "./useReviews";
+import { forgetWritten, keepWritten, readStrikes, recallWritten, type Written } from "./written";
 
-/** Log the run that has just ended. */
+/** After the run: how hard it was, what was done beside what was planned, a note. */
 export function LogEntry() {
   const [search] = useSearchParams();
   const sessionId = Number(search.get("session"));
@@ -30,92 +38,126 @@ export function LogEntry() {
   return <Entry kept={kept} />;
 }
 
-interface Written {
-  rpe: number | null;
-  efforts: number;
-  /** Empty where nobody counted. */
-  strikes: string;
-  note: string;
+/** What was written of everybody on the floor, kept on this device. */
+function useWritten(runId: string, places: number[]) {
+  const [all, setAll] = useState<Record<number, Written>>(() =>
+    Object.fromEntries(places.map((place) => [place, recallWritten(runId, place)])),
+  );
+  const change = (place: number, part: Partial<Written>) => {
+    const next = { ...(all[place] ?? recallWritten(runId, place)), ...part };
+    keepWritten(runId, place, next);
+    setAll({ ...all, [place]: next });
+  };
+  return { all, change };
 }
 
 function Entry({ kept }: { kept: KeptRun }) {
-  const { plan, run } = kept;
+  const { plan, run, crew } = kept;
   const client = useQueryClient();
   const navigate = useNavigate();
-  const draftKey = `yoisho.log.${run.runId}`;
-  const counted = useMemo(() => effortsDone(run, plan.efforts), [run, plan.efforts]);
-  const [written, setWritten] = useState<Written>(() => {
-    try {
-      return (
-        (JSON.parse(localStorage.getItem(draftKey) ?? "null") as Written | null) ?? {
-          rpe: null,
-          efforts: counted,
-          strikes: "",
-          note: "",
-        }
-      );
-    } catch {
-      return { rpe: null, efforts: counted, strikes: "", note: "" };
-    }
-  });
-  const change = (part: Partial<Written>) => {
-    const next = { ...written, ...part };
-    localStorage.setItem(draftKey, JSON.stringify(next));
-    setWritten(next);
+  const places = logged(crew);
+  const [place, setPlace] = useState(places[0] ?? 0);
+  const { all, change: changeOf } = useWritten(run.runId, places);
+  const written = all[place] ?? recallWritten(run.runId, place);
+  const change = (part: Partial<Written>) => changeOf(place, part);
+  const [marking, setMarking] = useState(false);
+  const { reviews, reading } = useReviews(kept);
+  const own = reviews[place];
+  const done = own?.done ?? null;
+  const heart = own?.record.heart ?? [];
+  const name = crew[place]?.name ?? "";
+  const played = played_s(run);
+  const efforts = done?.efforts ?? plan.efforts.length;
+  const effortsCounted = done?.efforts_done ?? effortsDone(run, plan.efforts);
+  const effortsWritten = Math.min(efforts, written.efforts ?? effortsCounted);
+  const strikes = readStrikes(written.strikes) ?? done?.strikes ?? null;
+  const wrongStrikes = written.strikes.trim() !== "" && readStrikes(written.strikes) === null;
+  const rated = places.filter((each) => all[each]?.rpe != null);
+  const ready = rated.length > 0 && !wrongStrikes && !reading;
+
+  const bodyOf = (each: number): Schemas["LogIn"] => {
+    const review = reviews[each];
+    const own = all[each] ?? recallWritten(run.runId, each);
+    return {
+      session_id: plan.session_id,
+      person_id: review?.personId ?? null,
+      started_at: run.startedAt ?? new Date().toISOString(),
+      done_s: played,
+      done_efforts: own.efforts ?? review?.done?.efforts_done ?? effortsDone(run, plan.efforts),
+      rpe: own.rpe ?? 0,
+      counted_strikes: readStrikes(own.strikes) ?? review?.done?.strikes ?? review?.record.strikes?.length ?? null,
+      note: own.note,
+      record: review?.record ?? null,
+      pain: own.pain,
+    };
   };
-  const done = played_s(run);
-  const wrongStrikes = (written.strikes ?? "").trim() !== "" && readStrikes(written.strikes) === null;
-  const ready = written.rpe !== null && !wrongStrikes;
   const save = useMutation({
+    networkMode: "always",
     mutationFn: async () => {
-      const body: Schemas["LogIn"] = {
-        session_id: plan.session_id,
-        person_id: plan.person_id ?? null,
-        started_at: run.startedAt ?? new Date().toISOString(),
-        done_s: done,
-        done_efforts: written.efforts,
-        rpe: written.rpe ?? 0,
-        counted_strikes: readStrikes(written.strikes ?? ""),
-        note: written.note,
-      };
-      const path = `/api/runs/${run.runId}/log`;
-      const outcome = await send({ key: `log ${run.runId}`, path, body, title: plan.title });
-      if (outcome.kind === "refused") throw new Error(outcome.message);
+      for (const each of rated) {
+        const path = `/api/runs/${run.runId}/log`;
+        const outcome = await send({ key: `log ${run.runId} ${each}`, path, body: bodyOf(each), title: plan.title });
+        if (outcome.kind === "refused") throw new Error(outcome.message);
+      }
     },
     onSuccess: () => {
       // It has reached the server, or waits on this device until there is a network.
       forgetRun(plan.session_id);
       void forgetJournal(run.runId).catch(() => {});
-      localStorage.removeItem(draftKey);
+      void forgetTold(run.runId).catch(() => {});
+      for (const each of places) forgetWritten(run.runId, each);
       void client.invalidateQueries({ queryKey: ["log"] });
       navigate("/log", { replace: true });
     },
   });
-  useEntryKeys(
-    (rpe) => change({ rpe }),
-    () => ready && save.mutate(),
-  );
+  useEntryKeys({
+    pick: (rpe) => change({ rpe }),
+    save: () => ready && save.mutate(),
+    mark: () => setMarking(!marking),
+  });
   const expected = Math.round(plan.expected_rpe);
-  const load = written.rpe === null ? null : Math.round((written.rpe * done) / 60);
+  const unrated = places.filter((each) => all[each]?.rpe == null);
+  const saveWord = save.isPending ? (
+    "Saving …"
+  ) : (
+    <span>
+      <u>S</u>ave log
+    </span>
+  );
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
-      <header className="flex flex-wrap items-start justify-between gap-3 border-b border-[var(--ink)] pb-4">
+      <header className="flex flex-wrap items-start justify-between gap-3 pb-3">
         <div>
           <h1>{plan.title}, done</h1>
           <p className="quiet">
-            <b className="text-[var(--ink)]">{plan.person ?? "Nobody in particular"}</b>,{" "}
+            <b className="text-[var(--ink)]">{name || "Nobody in particular"}</b>,{" "}
             {new Date(run.startedAt ?? 0).toLocaleString([], { dateStyle: "long", timeStyle: "short" })}
+            {own?.record.simulated && " · with simulated devices"}
           </p>
         </div>
-        <button type="button" className="act main" disabled={!ready || save.isPending} onClick={() => save.mutate()}>
-          {save.isPending ? (
-            "Saving …"
-          ) : (
+        <span className="flex flex-wrap gap-2">
+          {places.length > 1 &&
+            places.map((each) => (
+              <button
+                key={each}
+                type="button"
+                className={`act ${each === place ? "main" : ""}`}
+                aria-pressed={each === place}
+                onClick={() => setPlace(each)}
+              >
+                {crew[each]?.letter} {firstName(crew[each]?.name ?? "")}
+                {all[each]?.rpe != null && ", rated"}
+              </button>
+            ))}
+          <button type="button" className="act" aria-expanded={marking} onClick={() => setMarking(!marking)}>
             <span>
-              <u>S</u>ave log
+              Mark a <u>n</u>iggle{written.pain.length > 0 && ` (${written.pain.length})`}
             </span>
-          )}
-        </button>
+          </button>
+          <button type="button" className="act main" disabled={!ready || save.isPending} onClick={() => save.mutate()}>
+            {saveWord}
+          </button>
+        </span>
       </header>
       {save.error && (
         <p role="alert" className="flex gap-3 border-b border-[var(--rule)] py-2">
@@ -123,10 +165,26 @@ function Entry({ kept }: { kept: KeptRun }) {
           {save.error.message}
         </p>
       )}
-      <div className="grid gap-8 pt-5 min-[1000px]:grid-cols-[1.4fr_0.8fr_0.9fr]">
+      {marking && <PainFlags pain={written.pain} onChange={(pain) => change({ pain })} />}
+      <DoneScore
+        key={place}
+        timeline={livedBy(plan.timeline, place, crew.length, run.shift)}
+        names={plan.part_names}
+        done={done}
+        heart={heart}
+        label={`What was done over what was planned: ${effortsCounted} of ${efforts} efforts, ${heart.length} heart rates`}
+      />
+      {!done && (
+        <p className="quiet pt-1 text-[13px]" role="status">
+          {own?.lost
+            ? "No network: rounds and fade are read when there is one. The log can be saved now."
+            : "Reading the rounds …"}
+        </p>
+      )}
+      <div className="mt-3 grid gap-8 border-t border-[var(--ink)] pt-4 min-[1000px]:grid-cols-[1.4fr_0.8fr_0.9fr]">
         <section>
           <div className="flex flex-wrap items-baseline justify-between gap-2">
-            <h2>How hard was it{plan.person ? `, ${plan.person.split(" ")[0]}` : ""}?</h2>
+            <h2>How hard was it{name ? `, ${firstName(name)}` : ""}?</h2>
             <span className="quiet text-[13px]">Ask 10 to 30 minutes after</span>
           </div>
           <p className="min-h-[56px] pt-2" aria-live="polite">
@@ -146,60 +204,66 @@ function Entry({ kept }: { kept: KeptRun }) {
           </p>
           <EffortPicker value={written.rpe} onChange={(rpe) => change({ rpe })} />
           <p className="quiet hidden pt-2 text-[13px] min-[900px]:block">
-            0 to 9 pick, X for 10, Tab to the note, S saves
+            0 to 9 pick, X for 10, Tab to the note, N marks a niggle, S saves
           </p>
+          {rated.length > 0 && unrated.length > 0 && (
+            <p className="quiet pt-2 text-[13px]">
+              Not rated yet, so not logged: {unrated.map((each) => crew[each]?.name || crew[each]?.letter).join(", ")}.
+            </p>
+          )}
+          <button
+            type="button"
+            className="act main mt-3 w-full min-[900px]:hidden"
+            disabled={!ready || save.isPending}
+            onClick={() => save.mutate()}
+          >
+            {saveWord}
+          </button>
         </section>
         <section>
           <h2>Plan and done</h2>
-          <table className="mt-1 w-full">
-            <thead className="label-text text-left">
-              <tr>
-                <th />
-                <th className="text-right">plan</th>
-                <th className="text-right">done</th>
-              </tr>
-            </thead>
-            <tbody>
-              <Row name="Time" plan={clock(plan.total_s)} done={clock(done)} />
-              <Row name="Efforts" plan={String(plan.efforts.length)} done={String(written.efforts)} />
-              <Row name="RPE" plan={String(expected)} done={written.rpe === null ? "to pick" : String(written.rpe)} />
-              <Row
-                name="Load, RPE × min"
-                plan={String(Math.round((plan.expected_rpe * plan.total_s) / 60))}
-                done={load === null ? "to pick" : String(load)}
-              />
-            </tbody>
-          </table>
-          <div className="pt-4">
+          <Sums
+            plan={{
+              total_s: plan.total_s,
+              rpe: plan.expected_rpe,
+              efforts,
+              strikes:
+                done?.expected_strikes ??
+                plan.timeline.reduce((sum, piece) => sum + (piece.partner ? 0 : piece.strikes), 0),
+              names: plan.part_names,
+            }}
+            done={{ played_s: played, efforts: effortsWritten, rpe: written.rpe, strikes }}
+            review={done}
+            shared={inPairs(plan)}
+          />
+          <div className="flex flex-wrap gap-x-6 gap-y-3 pt-4">
             <Stepper
-              label={`Efforts done, of ${plan.efforts.length}`}
-              value={written.efforts}
+              label={`Efforts done, of ${efforts}`}
+              value={effortsWritten}
               min={0}
-              max={plan.efforts.length}
+              max={efforts}
               show={String}
               read={(text) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null)}
               step={() => 1}
-              onChange={(efforts) => change({ efforts })}
+              onChange={(counted) => change({ efforts: counted })}
             />
-            <label className="block pt-4">
-              <span className="label-text block pb-1">Strikes counted, if anybody did</span>
+            <label className="block">
+              <span className="label-text block pb-1">Strikes counted</span>
               <input
-                className="field max-w-[150px]"
+                className="field max-w-[130px]"
                 inputMode="numeric"
-                value={written.strikes ?? ""}
-                placeholder="not counted"
+                value={written.strikes}
+                placeholder={done?.strikes != null ? String(done.strikes) : "not counted"}
                 aria-invalid={wrongStrikes}
                 aria-describedby="strikes-said"
                 onChange={(event) => change({ strikes: event.target.value })}
               />
-              <span id="strikes-said" className="quiet block pt-1 text-[13px]">
-                {wrongStrikes
-                  ? "A whole number from 0 to 20000, or nothing."
-                  : `About ${Math.round(plan.timeline.reduce((sum, piece) => sum + piece.strikes, 0))} planned`}
-              </span>
             </label>
-            {written.efforts !== counted && <p className="quiet pt-1 text-[13px]">The clock counted {counted}.</p>}
           </div>
+          <p id="strikes-said" className="quiet pt-1 text-[13px]">
+            {wrongStrikes && "A whole number from 0 to 20000, or nothing."}
+            {effortsWritten !== effortsCounted && `The clock counted ${effortsCounted} efforts.`}
+          </p>
         </section>
         <section>
           <h2>
@@ -207,7 +271,7 @@ function Entry({ kept }: { kept: KeptRun }) {
           </h2>
           <textarea
             id="note"
-            className="field mt-2 min-h-[170px]"
+            className="field mt-2 min-h-[150px]"
             maxLength={4000}
             value={written.note}
             onChange={(event) => change({ note: event.target.value })}
@@ -219,24 +283,15 @@ function Entry({ kept }: { kept: KeptRun }) {
   );
 }
 
-/** The count, or null where there is none or it is no number. */
-function readStrikes(text: string): number | null {
-  return /^\d{1,5}$/.test(text.trim()) && Number(text) <= 20_000 ? Number(text) : null;
+interface EntryKeys {
+  pick: (rpe: number) => void;
+  save: () => void;
+  mark: () => void;
 }
 
-function Row({ name, plan, done }: { name: string; plan: string; done: string }) {
-  return (
-    <tr className="border-t border-[var(--rule)]">
-      <th className="py-[6px] text-left font-normal">{name}</th>
-      <td className="quiet text-right">{plan}</td>
-      <td className="text-right font-semibold">{done}</td>
-    </tr>
-  );
-}
-
-function useEntryKeys(pick: (rpe: number) => void, save: () => void) {
-  const latest = useRef({ pick, save });
-  latest.current = { pick, save };
+function useEntryKeys(keys: EntryKeys) {
+  const latest = useRef(keys);
+  latest.current = keys;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -244,6 +299,7 @@ function useEntryKeys(pick: (rpe: number) => void, save: () => void) {
       const key = event.key.toLowerCase();
       if (/^\d$/.test(key)) latest.current.pick(Number(key));
       else if (key === "x") latest.current.pick(10);
+      else if (key === "n") latest.current.mark();
       else if (key === "s") latest.current.save();
     };
     window.addEventListener("keydown", onKey);

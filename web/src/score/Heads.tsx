@@ -43,7 +43,7 @@ export function Heads({ all, names, evaluation, open, axis, onOpen }: HeadProps)
   );
 }
 
-function clip(text: string, width: number, perLetter: number): string {
+export function clip(text: string, width: number, perLetter: number): string {
   const room = Math.floor(width / perLetter);
   return text.length <= room ? text : `${text.slice(0, Math.max(1, room - 1)).trimEnd()}…`;
 }

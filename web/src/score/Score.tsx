@@ -1,5 +1,6 @@
-import { memo, useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useId, useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
+import { useWidth } from "../parts/useWidth";
 import { Axis, Cursor } from "./Axis";
 import { Blocks, NumberInHand, Patterns } from "./Blocks";
 import { describe } from "./describe";
@@ -27,18 +28,8 @@ const staff = (demand: number) => GROUND - (Math.min(demand, FULL_HEIGHT) / FULL
 
 /** The session as a score: effort is height and ink, the stores beneath on the same time axis, one cursor for all. */
 export function Score({ evaluation, names, open, unfolded, lit, onOpen, wordOf }: Props) {
-  const frame = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
+  const [frame, width] = useWidth<HTMLDivElement>();
   const [cursor, setCursor] = useState<number | null>(null);
-  useLayoutEffect(() => {
-    const element = frame.current;
-    if (!element) return;
-    const measure = () => setWidth(element.clientWidth);
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
 
   const wide = width >= 640;
   const gutter = wide ? 92 : 0;

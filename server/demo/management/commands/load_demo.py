@@ -15,13 +15,18 @@ from server.combinations.models import BookEntry
 from server.demo import hall
 from server.floor.api import efforts_of
 from server.logbook.api import expectation
+from server.logbook.done import reviewed
 from server.logbook.models import LogEntry
+from server.logbook.schemas import RecordIn, StretchIn
 from server.roster.models import Person
 from server.sessions.models import Session, Version
 from yoisho.engine.bouts import session_rpe
+from yoisho.engine.person import Person as CorePerson
+from yoisho.floor.simulated import simulate
 from yoisho.session import shorthand
 from yoisho.session.document import Part, drill_to_dict, to_document
 from yoisho.session.document import Session as CoreSession
+from yoisho.session.timeline import Timeline
 from yoisho.strikes import notation
 
 
@@ -61,6 +66,17 @@ def _person(club: Club, someone: hall.DemoPerson) -> Person:
     return Person.objects.create(club=club, birth_year=today.year - someone.age, **known)
 
 
+def _record(who: CorePerson, timeline: Timeline, done_s: int, seed: int) -> RecordIn:
+    """What a simulated strap and sensor would have kept of a run that was stopped after so many seconds."""
+    told = simulate(who, timeline, seed)
+    return RecordIn(
+        played=[StretchIn(from_s=0, to_s=done_s)],
+        heart=[(second, bpm) for second, bpm in enumerate(told.heart[:done_s]) if bpm is not None],
+        strikes=[at for at in told.strikes if at < done_s],
+        simulated=True,
+    )
+
+
 def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
     core = CoreSession(planned.title, tuple(Part(name, shorthand.read(text)) for name, text in planned.parts))
     document = to_document(core)
@@ -70,9 +86,11 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
     timeline = core.unrolled()
     efforts = efforts_of(timeline)
-    for run in planned.runs:
+    who = person.to_core()
+    for number, run in enumerate(planned.runs):
         done_s = round(timeline.total_s * run.done_frac)
-        lactic, volume = expectation(person.to_core(), timeline, done_s)
+        lactic, volume = expectation(who, timeline, done_s)
+        record = _record(who, timeline, done_s, seed=saved.pk * 10 + number)
         LogEntry.objects.create(
             club=club,
             run_id=uuid4(),
@@ -91,5 +109,8 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             expected_limbs=volume.limbs,
             expected_levels=volume.levels,
             note=run.note,
+            record=record.model_dump(mode="json"),
+            done=reviewed(who, timeline, record).model_dump(mode="json"),
+            counted_strikes=len(record.strikes or []),
             simulated=True,
         )

@@ -1,0 +1,128 @@
+"""How far the sounds of a run are from their moments, in a real browser.
+
+As a script: `clock_error.py ADDRESS MINUTES` runs a session of the demo club for so long and prints the errors.
+"""
+
+import sys
+from dataclasses import dataclass
+from statistics import median
+from typing import Any
+
+PROBE = """
+window.sounded = [];
+window.readings = [];
+const start = AudioBufferSourceNode.prototype.start;
+const stop = AudioBufferSourceNode.prototype.stop;
+AudioBufferSourceNode.prototype.start = function (at) {
+  this.sounded = {at, cut: null, made: performance.timeOrigin + performance.now()};
+  window.sounded.push(this.sounded);
+  window.context = this.context;
+  return start.call(this, at);
+};
+AudioBufferSourceNode.prototype.stop = function (...more) {
+  if (this.sounded) this.sounded.cut = this.context.currentTime;
+  return stop.call(this, ...more);
+};
+// Both clocks, read together again and again: the audio clock moves in steps, so the freshest reading counts.
+setInterval(() => {
+  if (!window.context) return;
+  const before = performance.now();
+  const audio = window.context.currentTime;
+  const gap = performance.now() - before;
+  if (gap < 0.5) window.readings.push([performance.timeOrigin + before, audio]);
+}, 25);
+"""
+"""Put it into the page before it loads."""
+
+READ = "() => ({sounded: window.sounded, readings: window.readings})"
+ZERO = """(session) => {
+  const {run} = JSON.parse(localStorage.getItem(`yoisho.run.${session}`));
+  return run.anchorMs - 1000 * run.anchor_s;
+}"""
+"""Session time zero on the page's clock [ms], while the run goes on."""
+AROUND_MS = 400
+"""The audio clock is read against the page's over so long on either side."""
+FEWEST = 12
+APART_S = 0.5
+"""No two sounds of the plan that begin further apart can be taken for each other."""
+
+
+def offset_at(readings: list[list[float]], moment_ms: float) -> float:
+    """Audio time less the page's time [s], about a moment."""
+    near = [(wall, audio) for wall, audio in readings if abs(wall - moment_ms) <= AROUND_MS]
+    if len(near) < FEWEST:
+        near = sorted(readings, key=lambda reading: abs(reading[0] - moment_ms))[:FEWEST]
+    return max(audio - wall / 1000 for wall, audio in near)
+
+
+@dataclass(frozen=True)
+class Error:
+    """Of one sound that was heard."""
+
+    due_s: float
+    late_s: float
+    """Against the wall: how much later it sounded than it was due."""
+    fell_behind_s: float
+    """By so much the audio device itself fell behind between planning and sounding: nobody can know it ahead."""
+
+    @property
+    def own_s(self) -> float:
+        """Against the audio clock as it was when the sound was planned."""
+        return self.late_s - self.fell_behind_s
+
+
+def errors(told: dict[str, Any], zero_ms: float, due_s: list[float]) -> list[Error]:
+    """Each sound that was heard against the nearest moment it was due at.
+
+    `zero_ms` is session time zero on the page's clock, `due_s` the moments of the plan.
+    """
+    found = []
+    readings = told["readings"]
+    for sounded in told["sounded"]:
+        if sounded["cut"] is not None and sounded["cut"] <= sounded["at"]:
+            continue
+        rough_ms = 1000 * (sounded["at"] - offset_at(readings, sounded["made"]))
+        then = offset_at(readings, rough_ms)
+        moment_s = sounded["at"] - then - zero_ms / 1000
+        due = min(due_s, key=lambda due: abs(moment_s - due))
+        if abs(moment_s - due) < APART_S:
+            found.append(Error(due, moment_s - due, offset_at(readings, sounded["made"]) - then))
+    return found
+
+
+def main(address: str, minutes: float) -> None:
+    from playwright.sync_api import sync_playwright
+
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        page = browser.new_context(service_workers="block").new_page()
+        page.add_init_script(PROBE)
+        page.goto(address)
+        page.get_by_role("button", name="Enter as the demo coach").click()
+        page.get_by_role("link", name="New session").click()
+        page.get_by_role("button", name="Add a part").click()
+        page.get_by_label("Pattern").fill(f"{max(1, round(2 * minutes))} x (20 flow, 10 rest)")
+        page.wait_for_timeout(1500)
+        page.get_by_role("button", name="Run", exact=True).click()
+        page.get_by_test_id("clock").wait_for()
+        session = int(page.url.rsplit("/", 1)[1])
+        plan = page.evaluate("(id) => fetch(`/api/sessions/${id}/run`).then((answer) => answer.json())", session)
+        page.wait_for_timeout(2000)
+        page.keyboard.press("Space")
+        zero_ms = page.evaluate(ZERO, session)
+        page.locator("main[data-phase=done]").wait_for(timeout=(60_000 * minutes) + 60_000)
+        page.wait_for_timeout(2000)
+        due = [sound["at_s"] for sound in (*plan["cues"], *plan["calls"])]
+        found = errors(page.evaluate(READ), zero_ms, due)
+        late = [1000 * error.late_s for error in found]
+        tenth = max(1, len(late) // 10)
+        drift = median(late[-tenth:]) - median(late[:tenth])
+        own = 1000 * max(abs(error.own_s) for error in found)
+        p99 = sorted(map(abs, late))[round(0.99 * (len(late) - 1))]
+        print(f"{minutes:g} min, {len(late)} sounds. Against the audio clock: worst {own:.1f} ms")
+        print(f"Against the wall: worst {max(map(abs, late)):.1f} ms, p99 {p99:.1f} ms, drift {drift:+.1f} ms")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1], float(sys.argv[2]))

@@ -1,0 +1,285 @@
+"""Several people on one clock in a real browser: pairs, straps, sensors, and each one's log."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PHONE
+from tests.browser.test_floor import phase, seconds_left, to_floor
+
+PAIRS = "10:00 flow; then 0:20, 3 x (20 power pairs bag [1-2-3b])"
+RUNA = "Runa Velde, kickboxer, 61 kg"
+
+STRAP = """
+window.strap = {beats: null, cut: null, asked: null};
+class Characteristic extends EventTarget {
+    value = null;
+    async startNotifications() {}
+}
+class Device extends EventTarget {
+    gatt = {
+        connect: async () => ({getPrimaryService: async () => ({getCharacteristic: async () => heart})}),
+        disconnect() {},
+    };
+}
+const heart = new Characteristic();
+const device = new Device();
+Object.defineProperty(navigator, 'bluetooth', {value: {
+    requestDevice: async (asked) => { window.strap.asked = asked; return device; },
+}});
+window.strap.beat = (bpm) => {
+    heart.value = new DataView(Uint8Array.from([0, bpm]).buffer);
+    heart.dispatchEvent(new Event('characteristicvaluechanged'));
+};
+window.strap.cut = () => {
+    device.gatt.connect = async () => { throw new Error('out of reach'); };
+    device.dispatchEvent(new Event('gattserverdisconnected'));
+};
+"""
+
+
+def sheet(page):
+    return page.get_by_role("region", name="Before the start")
+
+
+def on_the_floor(page):
+    return page.get_by_role("list", name="On the floor").get_by_role("listitem")
+
+
+def start(page, skips=0):
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("Space")
+    for _ in range(skips):
+        page.keyboard.press("n")
+
+
+def warm(page):
+    """Skipping the warm-up is asked about once."""
+    expect(page.get_by_text("WARM?", exact=True)).to_be_visible()
+    page.keyboard.press("Space")
+
+
+def end(page):
+    page.keyboard.down("Escape")
+    page.get_by_role("heading", name="Plan and done").wait_for()
+    page.keyboard.up("Escape")
+
+
+@pytest.fixture
+def pair(bench):
+    """Runa and Dario before the start of work in pairs, both with simulated devices."""
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, PAIRS)
+    sheet(bench).get_by_label("Person B").select_option(label="Dario Fenn")
+    for name in ("Heart rate", "Strikes"):
+        for choice in sheet(bench).get_by_label(name).all():
+            choice.select_option("simulated")
+    expect(sheet(bench)).to_contain_text("not a measurement")
+    return bench
+
+
+def test_a_pair_alternates_by_name_and_can_be_swapped_by_hand(pair):
+    start(pair, 3)
+    warm(pair)
+    expect(phase(pair)).to_have_attribute("data-phase", "work")
+    expect(on_the_floor(pair).first).to_contain_text("Runa works")
+    expect(on_the_floor(pair).last).to_contain_text("Dario rests")
+    expect(pair.get_by_text("Next: Dario power 0:20")).to_be_visible()
+    pair.keyboard.press("n")
+    expect(on_the_floor(pair).last).to_contain_text("Dario works")
+    pair.keyboard.press("w")
+    expect(on_the_floor(pair).first).to_contain_text("Runa works")
+    pair.reload()
+    expect(on_the_floor(pair).first).to_contain_text("Runa works")
+
+
+def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(pair):
+    start(pair, 3)
+    warm(pair)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
+    expect(pair.get_by_test_id("heart-B")).to_be_visible(timeout=25_000)
+    pair.keyboard.press("n")
+    pair.wait_for_timeout(3000)
+    end(pair)
+    pair.keyboard.press("8")
+    expect(pair.get_by_role("row", name=re.compile("^Own work"))).to_be_visible()
+    own = pair.get_by_role("row", name=re.compile("^Own rest")).inner_text()
+    pair.get_by_role("button", name=re.compile("^B Dario")).click()
+    expect(pair.get_by_role("heading", name="How hard was it, Dario?")).to_be_visible()
+    assert pair.get_by_role("row", name=re.compile("^Own rest")).inner_text() != own
+    pair.keyboard.press("6")
+    pair.keyboard.press("n")
+    pair.get_by_role("button", name="right wrist").click()
+    expect(pair.get_by_text("No power with that hand")).to_be_visible()
+    pair.keyboard.press("s")
+    entries = pair.get_by_role("listitem")
+    expect(entries.filter(has_text="Dario Fenn").filter(has_text="right wrist")).to_have_count(1)
+    runa = entries.filter(has_text="Runa Velde").first
+    expect(runa).to_contain_text("simulated")
+    runa.get_by_role("link").first.click()
+    expect(pair.get_by_role("img", name=re.compile("What was done over what was planned"))).to_be_visible()
+
+
+def test_what_the_strap_told_survives_a_reload_and_a_lost_network(pair):
+    start(pair, 1)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
+    pair.wait_for_timeout(4000)
+    pair.reload()
+    expect(phase(pair)).to_have_attribute("data-phase", "work")
+    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=10_000)
+    pair.wait_for_timeout(3000)
+    pair.context.set_offline(True)
+    pair.wait_for_timeout(2000)
+    pair.context.set_offline(False)
+    end(pair)
+    heart = pair.get_by_role("img", name=re.compile("heart rates"))
+    told = int(re.search(r"(\d+) heart rates", heart.get_attribute("aria-label"))[1])
+    assert told >= 8, "before the reload, after it and without a network"
+
+
+def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(bench):
+    bench.add_init_script(STRAP)
+    bench.reload()
+    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, "20:00 flow")
+    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
+    sheet(bench).get_by_role("button", name="Find the strap").click()
+    assert bench.evaluate("window.strap.asked.filters[0].services") == ["heart_rate"]
+    bench.evaluate("window.strap.beat(131)")
+    expect(sheet(bench).get_by_role("button", name="Strap found, 131")).to_be_visible()
+    start(bench, 1)
+    bench.evaluate("window.strap.beat(147)")
+    expect(bench.get_by_test_id("heart-A")).to_have_text("147")
+    bench.evaluate("window.strap.cut()")
+    expect(on_the_floor(bench).first).to_contain_text("strap lost")
+    expect(bench.get_by_test_id("heart-A")).to_have_text("147")
+    with bench.expect_response(lambda answer: answer.url.endswith("/journal") and answer.ok) as sent:
+        end(bench)
+    kinds = [event["kind"] for event in sent.value.json()["events"]]
+    assert "strap-lost" in kinds
+
+
+def test_a_silent_strap_is_lost_after_a_few_seconds(bench):
+    bench.add_init_script(STRAP)
+    bench.reload()
+    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    to_floor(bench, "20:00 flow")
+    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
+    sheet(bench).get_by_role("button", name="Find the strap").click()
+    start(bench, 1)
+    bench.evaluate("window.strap.beat(140)")
+    expect(on_the_floor(bench).first).not_to_contain_text("strap lost")
+    expect(on_the_floor(bench).first).to_contain_text("strap lost", timeout=9000)
+
+
+def test_the_heart_stands_against_its_band_in_words(bench):
+    bench.add_init_script(STRAP)
+    bench.reload()
+    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, "20:00 flow @60-70%HR")
+    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
+    sheet(bench).get_by_role("button", name="Find the strap").click()
+    start(bench, 1)
+    for bpm, word in ((90, "under"), (122, "in band"), (170, "over")):
+        bench.evaluate(f"window.strap.beat({bpm})")
+        expect(on_the_floor(bench).first).to_have_attribute("data-word", word)
+        expect(on_the_floor(bench).first.get_by_text(word, exact=True)).to_be_visible()
+    expect(bench.get_by_role("img", name=re.compile("^Band"))).to_be_visible()
+
+
+def test_a_sensor_counts_the_reps_down(bench):
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, "2 x (40 reps speed bag [1]) rest 0:30")
+    sheet(bench).get_by_label("Strikes").select_option("simulated")
+    bench.wait_for_timeout(600)
+    start(bench, 1)
+    expect(bench.get_by_test_id("clock")).to_have_text("40")
+    expect(bench.get_by_test_id("clock")).not_to_have_text("40", timeout=6000)
+    expect(bench.get_by_test_id("clock")).to_have_text(re.compile("[123]."), timeout=9000)
+
+
+def test_three_at_one_bag_work_every_third_turn(bench):
+    to_floor(bench, PAIRS)
+    sheet(bench).get_by_role("button", name="Add a person").click()
+    expect(sheet(bench)).to_contain_text("every third turn")
+    start(bench, 3)
+    warm(bench)
+    for working in (0, 1, 2, 0):
+        expect(on_the_floor(bench).nth(working)).to_contain_text("works")
+        assert on_the_floor(bench).filter(has_text="works").count() == 1
+        bench.keyboard.press("n")
+
+
+def test_skipping_the_warm_up_asks_whether_everybody_is_warm_and_can_be_taken_back(bench):
+    to_floor(bench, PAIRS)
+    start(bench, 3)
+    expect(bench.get_by_text("WARM?", exact=True)).to_be_visible()
+    bench.keyboard.press("b")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+    bench.keyboard.press("n")
+    warm(bench)
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    assert seconds_left(bench) <= 20
+
+
+def test_the_hall_sets_its_emergency_number_and_it_stands_where_it_is_needed(bench):
+    to_floor(bench, PAIRS)
+    sheet(bench).get_by_role("button", name="Change").click()
+    number = sheet(bench).get_by_label("Emergency number of this hall")
+    number.fill("call me")
+    sheet(bench).get_by_role("button", name="Save").click()
+    expect(sheet(bench).get_by_role("alert")).to_contain_text("Figures and the signs")
+    expect(number).to_have_value("call me")
+    number.fill("144")
+    sheet(bench).get_by_role("button", name="Save").click()
+    expect(sheet(bench)).to_contain_text("Emergency number of this hall: 144")
+    start(bench)
+    bench.keyboard.press("u")
+    expect(bench.get_by_role("dialog", name="Somebody is unwell")).to_contain_text("call 144 now")
+
+
+def test_bells_are_muted_by_kind_for_the_session(bench):
+    to_floor(bench, "3:00 flow")
+    with bench.expect_response(lambda answer: answer.url.endswith("/calls") and answer.ok):
+        sheet(bench).get_by_label("clack at ten seconds").uncheck()
+    bench.reload()
+    expect(sheet(bench).get_by_label("clack at ten seconds")).not_to_be_checked()
+    expect(sheet(bench).get_by_label("bell", exact=True)).to_be_checked()
+
+
+@pytest.mark.parametrize("size", [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE])
+def test_a_pair_with_its_combination_and_hearts_fits_every_screen_in_both_states(pair, size):
+    pair.set_viewport_size(size)
+    start(pair, 3)
+    for state in ("held", "work"):
+        if state == "work":
+            warm(pair)
+            expect(phase(pair)).to_have_attribute("data-phase", "work")
+        boxes = pair.evaluate(
+            """() => {
+                const box = (element) => element.getBoundingClientRect().toJSON();
+                const people = [...document.querySelectorAll('[aria-label="On the floor"] > li')].map(box);
+                const range = document.createRange();
+                range.selectNodeContents(document.querySelector('[data-testid=clock]'));
+                return {people, clock: box(range), width: innerWidth, height: innerHeight,
+                        scroll: document.documentElement.scrollWidth};
+            }"""
+        )
+        assert boxes["scroll"] <= size["width"]
+        assert len(boxes["people"]) == 2
+        assert all(
+            person["bottom"] <= size["height"] and person["right"] <= size["width"] for person in boxes["people"]
+        )
+        assert boxes["clock"]["right"] <= size["width"]
+
+
+def test_the_usual_log_takes_two_touches(pair):
+    pair.set_viewport_size(PHONE)
+    start(pair, 1)
+    end(pair)
+    pair.get_by_role("radio", name=re.compile("^7")).locator("..").click()
+    pair.get_by_role("button", name="Save log").first.click()
+    expect(pair.get_by_role("heading", name="Log", exact=True)).to_be_visible()

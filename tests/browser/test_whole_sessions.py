@@ -1,0 +1,92 @@
+"""Whole sessions from the first bell to the log, on a clock that the test moves a second at a time."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.test_floor import phase, to_floor
+from tests.browser.test_people_on_the_floor import RUNA, sheet
+
+LINE = "10:00 flow; then 1:00, 4 x (30 power bag [1-2-3]) rest 0:30"
+TOTAL_S = 600 + 60 + 4 * 30 + 3 * 30
+
+
+def passes(page, seconds):
+    for _ in range(seconds):
+        page.clock.fast_forward(1000)
+
+
+@pytest.fixture
+def ready(bench):
+    """Runa before the start, with a simulated strap and sensor, the page's clock in the test's hand."""
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, LINE)
+    for name in ("Heart rate", "Strikes"):
+        sheet(bench).get_by_label(name).select_option("simulated")
+    bench.wait_for_timeout(500)
+    bench.evaluate("document.activeElement.blur()")
+    bench.clock.install()
+    bench.reload()
+    bench.clock.fast_forward(1000)
+    expect(bench.get_by_text("GO", exact=True)).to_be_visible()
+    return bench
+
+
+def cell(page, row, column):
+    return page.get_by_role("row", name=re.compile(f"^{row}")).get_by_role("cell").nth(column)
+
+
+def to_log(page):
+    page.keyboard.press("Space")
+    page.get_by_role("heading", name="Plan and done").wait_for()
+    expect(cell(page, "Peak heart rate", 1)).to_be_visible()
+
+
+def test_a_session_that_is_run_through_is_done_round_for_round(ready):
+    ready.keyboard.press("Space")
+    passes(ready, 10 + TOTAL_S + 2)
+    expect(phase(ready)).to_have_attribute("data-phase", "done")
+    to_log(ready)
+    expect(cell(ready, "Time", 1)).to_have_text("14:30")
+    expect(cell(ready, "Efforts", 1)).to_have_text("4")
+    assert int(cell(ready, "Strikes", 1).inner_text()) > 300
+    assert "%" in cell(ready, "Fade", 1).inner_text()
+    drawing = ready.get_by_role("img", name=re.compile("4 of 4 efforts"))
+    told = int(re.search(r"(\d+) heart rates", drawing.get_attribute("aria-label"))[1])
+    assert told > 0.85 * TOTAL_S
+
+
+def test_with_a_pause_a_reload_and_no_network_nothing_is_lost(ready):
+    ready.keyboard.press("Space")
+    passes(ready, 10 + 120)
+    ready.keyboard.press("Space")
+    expect(ready.get_by_text("HELD", exact=True)).to_be_visible()
+    passes(ready, 90)
+    ready.keyboard.press("Space")
+    passes(ready, 120)
+    ready.reload()
+    ready.clock.fast_forward(1000)
+    expect(phase(ready)).to_have_attribute("data-phase", "work")
+    ready.context.set_offline(True)
+    passes(ready, TOTAL_S - 240 - 60)
+    expect(phase(ready)).not_to_have_attribute("data-phase", "done")
+    passes(ready, 62)
+    expect(phase(ready)).to_have_attribute("data-phase", "done")
+    ready.context.set_offline(False)
+    to_log(ready)
+    expect(cell(ready, "Time", 1)).to_have_text("14:30")
+    expect(cell(ready, "Efforts", 1)).to_have_text("4")
+    ready.keyboard.press("7")
+    ready.keyboard.press("s")
+    entry = ready.get_by_role("listitem").first
+    expect(entry).to_contain_text("14:30 of 14:30")
+    expect(entry).to_contain_text("simulated")
+
+
+def test_a_strap_that_loses_the_heart_is_told_apart_in_the_log(ready):
+    """The simulated strap wakes late and loses the heart now and then, over a session of a quarter of an hour."""
+    ready.keyboard.press("Space")
+    passes(ready, 10 + TOTAL_S + 2)
+    to_log(ready)
+    expect(ready.get_by_text(re.compile("The strap told nothing for 0:|The strap told nothing for 1:"))).to_be_visible()

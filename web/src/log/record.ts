@@ -1,0 +1,30 @@
+/** What was kept of a run for one of the people on the floor, as the server reads it. */
+
+import type { Schemas } from "../api/client";
+import type { Member } from "../clock/crew";
+import type { Run } from "../clock/run";
+
+export interface Told {
+  heart: [number, number][];
+  strikes: number[];
+}
+
+const to = (digits: number, value: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
+
+export function recordOf(run: Run, crew: Member[], place: number, told: Told | undefined): Schemas["RecordIn"] {
+  const own = crew[place];
+  return {
+    played: run.spans.map(([from_s, to_s, shift]) => ({ from_s: to(2, from_s), to_s: to(2, to_s), shift: shift ?? 0 })),
+    stood: run.stood.map(([at_s, seconds]) => ({ at_s: to(2, at_s), seconds: to(2, seconds) })),
+    counted: run.counted,
+    place,
+    of: Math.max(1, crew.length),
+    heart: told?.heart ?? [],
+    strikes: own && own.sensor !== "none" ? (told?.strikes ?? []) : null,
+    simulated: own?.strap === "simulated" || own?.sensor === "simulated",
+  };
+}
+
+/** Those who are logged: whoever comes first, and all others who have a name. */
+export const logged = (crew: Member[]): number[] =>
+  crew.flatMap(({ personId }, place) => (place === 0 || personId !== null ? [place] : []));
