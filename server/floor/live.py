@@ -27,7 +27,9 @@ def channel_of(club: Club) -> str:
 
 
 def say(club: Club, run_id: UUID, session: Session, state: dict[str, Any]) -> None:
-    """Where the clock stands now; whoever follows hears of it."""
+    """Where the clock stands now; whoever follows hears of it. Of a run that has ended no heart rates are kept here."""
+    if state.get("ended"):
+        state = {**state, "people": []}
     LiveRun.objects.update_or_create(
         club=club, run_id=run_id, defaults={"session": session, "state": state, "said_at": timezone.now()}
     )

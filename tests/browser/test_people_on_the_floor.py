@@ -276,6 +276,21 @@ def test_a_pair_with_its_combination_and_hearts_fits_every_screen_in_both_states
         assert boxes["clock"]["right"] <= size["width"]
 
 
+def test_the_halls_screen_shows_who_works_with_their_heart_and_the_pulse(pair):
+    start(pair, 3)
+    warm(pair)
+    pair.keyboard.press("t")
+    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
+    hall = pair.context.new_page()
+    hall.goto(pair.url.split("/floor")[0] + "/screen")
+    expect(hall.get_by_test_id("heart-A")).to_be_visible()
+    expect(hall.get_by_test_id("pulse")).to_be_visible()
+    pair.bring_to_front()
+    pair.keyboard.press("n")
+    working = "Dario works" if on_the_floor(pair).last.get_by_text("works").count() else "Runa works"
+    expect(on_the_floor(hall).filter(has_text=working)).to_have_count(1)
+
+
 def test_the_usual_log_takes_two_touches(pair):
     pair.set_viewport_size(PHONE)
     start(pair, 1)

@@ -52,6 +52,29 @@ def test_a_run_that_has_ended_is_told_and_the_stream_closes():
     assert coach.get("live").json() == []
 
 
+PEOPLE = [{"letter": "A", "name": "Runa", "place": 0, "bpm": 171, "word": "in band", "low_bpm": 150, "high_bpm": 175}]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_hearts_pulse_and_swaps_are_told_while_it_runs_and_no_heart_is_kept_after_the_end():
+    coach = Coach("Capstan Hall")
+    saved = coach.session()
+    say(coach, saved, people=PEOPLE, pulse=2, shift=1)
+    (told,) = read([next(follow(coach.club, RUN))])
+    assert told["state"]["people"] == PEOPLE
+    assert (told["state"]["pulse"], told["state"]["shift"]) == (2, 1)
+    say(coach, saved, people=PEOPLE, ended=True)
+    (over,) = read(list(follow(coach.club, RUN)))
+    assert over["state"]["people"] == []
+
+
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.parametrize("wrong", [{"people": [{**PEOPLE[0], "bpm": 999}]}, {"people": PEOPLE * 7}, {"pulse": 9}])
+def test_people_that_cannot_be_are_refused(wrong):
+    coach = Coach("Capstan Hall")
+    assert fault(say(coach, coach.session(), **wrong))["loc"][:2] == ["body", "body"]
+
+
 @pytest.mark.django_db(transaction=True)
 def test_while_nothing_happens_the_stream_says_that_it_is_there():
     coach = Coach("Capstan Hall")

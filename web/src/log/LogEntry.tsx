@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { firstName, inPairs } from "../clock/crew";
@@ -18,8 +18,10 @@ import { PainFlags } from "./PainFlags";
 import { logged } from "./record";
 import { RPE_WORDS } from "./rpe";
 import { Sums } from "./Sums";
+import { useEntryKeys } from "./useEntryKeys";
 import { useReviews } from "./useReviews";
-import { forgetWritten, keepWritten, readStrikes, recallWritten, type Written } from "./written";
+import { useWritten } from "./useWritten";
+import { forgetWritten, readStrikes, type Written } from "./written";
 
 /** After the run: how hard it was, what was done beside what was planned, a note. */
 export function LogEntry() {
@@ -38,28 +40,15 @@ export function LogEntry() {
   return <Entry kept={kept} />;
 }
 
-/** What was written of everybody on the floor, kept on this device. */
-function useWritten(runId: string, places: number[]) {
-  const [all, setAll] = useState<Record<number, Written>>(() =>
-    Object.fromEntries(places.map((place) => [place, recallWritten(runId, place)])),
-  );
-  const change = (place: number, part: Partial<Written>) => {
-    const next = { ...(all[place] ?? recallWritten(runId, place)), ...part };
-    keepWritten(runId, place, next);
-    setAll({ ...all, [place]: next });
-  };
-  return { all, change };
-}
-
 function Entry({ kept }: { kept: KeptRun }) {
   const { plan, run, crew } = kept;
   const client = useQueryClient();
   const navigate = useNavigate();
   const places = logged(crew);
   const [place, setPlace] = useState(places[0] ?? 0);
-  const { all, change: changeOf } = useWritten(run.runId, places);
-  const written = all[place] ?? recallWritten(run.runId, place);
-  const change = (part: Partial<Written>) => changeOf(place, part);
+  const all = useWritten(run.runId, places);
+  const written = all.of(place);
+  const change = (part: Partial<Written>) => all.change(place, part);
   const [marking, setMarking] = useState(false);
   const { reviews, reading } = useReviews(kept);
   const own = reviews[place];
@@ -72,12 +61,12 @@ function Entry({ kept }: { kept: KeptRun }) {
   const effortsWritten = Math.min(efforts, written.efforts ?? effortsCounted);
   const strikes = readStrikes(written.strikes) ?? done?.strikes ?? null;
   const wrongStrikes = written.strikes.trim() !== "" && readStrikes(written.strikes) === null;
-  const rated = places.filter((each) => all[each]?.rpe != null);
+  const rated = places.filter((each) => all.of(each).rpe !== null);
   const ready = rated.length > 0 && !wrongStrikes && !reading;
 
   const bodyOf = (each: number): Schemas["LogIn"] => {
     const review = reviews[each];
-    const own = all[each] ?? recallWritten(run.runId, each);
+    const own = all.of(each);
     return {
       session_id: plan.session_id,
       person_id: review?.personId ?? null,
@@ -116,7 +105,7 @@ function Entry({ kept }: { kept: KeptRun }) {
     mark: () => setMarking(!marking),
   });
   const expected = Math.round(plan.expected_rpe);
-  const unrated = places.filter((each) => all[each]?.rpe == null);
+  const unrated = places.filter((each) => all.of(each).rpe === null);
   const saveWord = save.isPending ? (
     "Saving …"
   ) : (
@@ -146,7 +135,7 @@ function Entry({ kept }: { kept: KeptRun }) {
                 onClick={() => setPlace(each)}
               >
                 {crew[each]?.letter} {firstName(crew[each]?.name ?? "")}
-                {all[each]?.rpe != null && ", rated"}
+                {all.of(each).rpe !== null && ", rated"}
               </button>
             ))}
           <button type="button" className="act" aria-expanded={marking} onClick={() => setMarking(!marking)}>
@@ -281,28 +270,4 @@ function Entry({ kept }: { kept: KeptRun }) {
       </div>
     </main>
   );
-}
-
-interface EntryKeys {
-  pick: (rpe: number) => void;
-  save: () => void;
-  mark: () => void;
-}
-
-function useEntryKeys(keys: EntryKeys) {
-  const latest = useRef(keys);
-  latest.current = keys;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.closest("textarea, input:not([type=radio])") || event.ctrlKey || event.metaKey || event.altKey) return;
-      const key = event.key.toLowerCase();
-      if (/^\d$/.test(key)) latest.current.pick(Number(key));
-      else if (key === "x") latest.current.pick(10);
-      else if (key === "n") latest.current.mark();
-      else if (key === "s") latest.current.save();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
 }
