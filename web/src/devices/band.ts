@@ -13,6 +13,10 @@ export type BandWord = "under" | "in band" | "over" | "easy" | "lost" | "";
 export const targetAt = (targets: readonly Target[], at_s: number): Target | null =>
   targets.find((target) => target.start_s <= at_s && at_s < target.end_s) ?? null;
 
+/** Of somebody who waits for their turn: the band that comes next, or the last one there was. */
+export const targetAhead = (targets: readonly Target[], at_s: number): Target | null =>
+  targets.find((target) => target.end_s > at_s) ?? targets.at(-1) ?? null;
+
 /** Whoever does not work may well be under the band: that is easy. Without a band there is no word. */
 export function bandWord(bpm: number | null, lost: boolean, target: Target | null, works: boolean): BandWord {
   if (lost) return "lost";

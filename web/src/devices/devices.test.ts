@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { bandWord, targetAt } from "./band";
+import { bandWord, targetAhead, targetAt } from "./band";
 import { BluetoothStrap, measurementOf } from "./bluetooth";
 import { SimulatedSensor, SimulatedStrap } from "./simulated";
 import type { Source, State, Told } from "./source";
@@ -255,5 +255,7 @@ describe("the heart against its band", () => {
   it("is that of the moment", () => {
     expect(targetAt([target], 10)).toBe(target);
     expect(targetAt([target], 20)).toBeNull();
+    const next = { ...target, start_s: 40, end_s: 50 };
+    expect([0, 12, 30, 60].map((at) => targetAhead([target, next], at))).toEqual([target, target, next, next]);
   });
 });

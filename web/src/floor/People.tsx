@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 import { doing, firstName, type Member, type Piece, works } from "../clock/crew";
-import { bandWord, targetAt } from "../devices/band";
+import { bandWord, targetAhead, targetAt } from "../devices/band";
 import type { Measured } from "./useDevices";
 
 export type Shown = Schemas["Shown"];
@@ -10,8 +10,8 @@ export function shownPeople(crew: Member[], measured: Measured[], piece: Piece |
   if (crew.length < 2 && !measured[0]?.heart) return [];
   return crew.map(({ letter, name }, place): Shown => {
     const { heart, own } = measured[place] ?? { heart: null, own: undefined };
-    const target = targetAt(own?.targets ?? [], Math.max(0, at));
     const working = piece !== null && works(piece, place, crew.length, shift);
+    const target = (working ? targetAt : targetAhead)(own?.targets ?? [], Math.max(0, at));
     return {
       letter,
       name: firstName(name),
@@ -132,7 +132,7 @@ function Band({ shown }: { shown: Shown }) {
   return (
     <svg
       viewBox={`0 0 ${WIDE} 34`}
-      className="mt-[2px] block h-[26px] w-full max-w-[240px] min-[900px]:h-[34px]"
+      className="mt-[2px] block h-[26px] min-[900px]:h-[4.25vh]"
       preserveAspectRatio="xMinYMid meet"
       role="img"
       aria-label={`Band ${Math.round(low)} to ${Math.round(high)} beats a minute`}

@@ -1,10 +1,10 @@
 import type { Schemas } from "../api/client";
-import { STROKES } from "../parts/Tally";
+import { Strokes } from "../parts/Tally";
 
 /** Three pairs of wooden blocks, inked as each is struck at 3, 2 and 1. */
 export function Clappers({ left_s }: { left_s: number }) {
   return (
-    <svg width="118" height="36" viewBox="0 0 118 36" aria-hidden="true">
+    <svg viewBox="0 0 118 36" aria-hidden="true" className="h-[36px] flex-none min-[900px]:h-[4.5vh]">
       {[3, 2, 1].map((at, index) => {
         const struck = left_s <= at;
         return [0, 14].map((shift) => (
@@ -24,22 +24,11 @@ export function Clappers({ left_s }: { left_s: number }) {
   );
 }
 
-/** Five strokes of a tally: rounds done are solid, the one that is on is marked, those to come are outlined. */
+/** Five rounds of a tally: done, on, and to come. */
 export function RoundTally({ done, now, of }: { done: number; now: number; of: number }) {
   return (
-    <svg width="80" height="72" viewBox="-1 0 38 33" aria-hidden="true" className="flex-none">
-      {STROKES.slice(0, of).map((stroke, index) => (
-        <rect
-          key={`${stroke.x}-${stroke.y}`}
-          x={stroke.x + 0.5}
-          y={stroke.y + 0.5}
-          width={stroke.w - 1}
-          height={stroke.h - 1}
-          fill={index === now ? "var(--vermilion)" : index < done ? "currentColor" : "none"}
-          stroke={index === now ? "var(--vermilion)" : "currentColor"}
-          strokeWidth={1}
-        />
-      ))}
+    <svg viewBox="-1 0 38 33" aria-hidden="true" className="h-[9vh] flex-none">
+      <Strokes done={done} now={now} of={of} ink="currentColor" outline="currentColor" />
     </svg>
   );
 }
