@@ -86,7 +86,7 @@ def skip(page: Page, times: int) -> None:
 def with_devices(page: Page) -> None:
     """Simulated straps and sensors on everybody."""
     for name in ("Heart rate", "Strikes"):
-        for choice in page.get_by_label(name, exact=True).all():
+        for choice in page.get_by_role("region", name="Before the start").get_by_label(name).all():
             choice.select_option("simulated")
     page.wait_for_timeout(500)
     page.evaluate("document.activeElement.blur()")
@@ -137,7 +137,9 @@ def second_screen(page: Page) -> None:
     floor_pair(page)
     hall = page.context.new_page()
     hall.set_viewport_size({"width": 1920, "height": 1080})
-    hall.goto(page.url.split("/floor")[0] + "/screen")
+    home, session = page.url.split("/floor/")
+    run = page.evaluate("(id) => JSON.parse(localStorage.getItem(`yoisho.run.${id}`)).run.runId", session)
+    hall.goto(f"{home}/screen/{run}/{session}")
     hall.get_by_test_id("clock").wait_for()
     hall.wait_for_timeout(1500)
 
@@ -150,14 +152,19 @@ def floor_rest(page: Page) -> None:
 
 
 def log_entry(page: Page) -> None:
-    page.get_by_role("link", name="Run Thirties and twenty-tens").click()
+    """The whole session, run through on a clock that is moved a second at a time."""
+    floor_start(page)
     with_devices(page)
+    page.clock.install()
+    page.reload()
+    page.clock.fast_forward(1000)
+    page.get_by_text("GO", exact=True).wait_for()
     page.keyboard.press("Space")
-    skip(page, 22)
-    page.wait_for_timeout(60_000)
-    page.keyboard.down("Escape")
-    page.get_by_role("heading", name="Plan and done").wait_for()
-    page.keyboard.up("Escape")
+    while page.locator("main").get_attribute("data-phase") != "done":
+        for _ in range(20):
+            page.clock.fast_forward(1000)
+    page.keyboard.press("Space")
+    page.get_by_role("row", name="Peak heart rate").wait_for()
     page.keyboard.press("8")
     page.wait_for_timeout(200)
 

@@ -20,6 +20,8 @@ from server.sessions.models import Session
 STILL_HERE_S = 10.0
 """So often a word is sent where nothing happens, so that a screen that has gone is noticed."""
 FORGOTTEN_AFTER = timedelta(hours=6)
+SILENT_AFTER = timedelta(seconds=90)
+"""A clock that runs says so every two seconds; one that is silent for so long has been left."""
 
 
 def channel_of(club: Club) -> str:
@@ -46,7 +48,12 @@ def told(run: LiveRun) -> dict[str, Any]:
 def running(club: Club) -> list[LiveRun]:
     since = timezone.now() - FORGOTTEN_AFTER
     found = LiveRun.objects.filter(club=club, said_at__gte=since).select_related("session")
-    return [run for run in found if not run.state.get("ended")]
+    return [run for run in found if not run.state.get("ended") and not _left(run)]
+
+
+def _left(run: LiveRun) -> bool:
+    moves = run.state.get("anchor_ms") is not None
+    return moves and timezone.now() - run.said_at > SILENT_AFTER
 
 
 def _event(run: LiveRun) -> bytes:

@@ -1,13 +1,16 @@
 """The same run on another screen: heard at once, joined late, only inside the club."""
 
 import json
+from datetime import timedelta
 from itertools import islice
 from threading import Thread
 from uuid import uuid4
 
 import pytest
+from django.utils import timezone
 
 from server.floor.live import follow
+from server.floor.models import LiveRun
 from tests.server.conftest import Coach, fault
 
 RUN = uuid4()
@@ -50,6 +53,17 @@ def test_a_run_that_has_ended_is_told_and_the_stream_closes():
     say(coach, coach.session(), ended=True)
     assert len(read(list(follow(coach.club, RUN)))) == 1
     assert coach.get("live").json() == []
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_clock_that_was_left_running_is_no_longer_offered_and_one_that_is_held_is():
+    coach = Coach("Capstan Hall")
+    held, left = uuid4(), uuid4()
+    say(coach, coach.session(), run=held, anchor_ms=None)
+    say(coach, coach.session(), run=left)
+    assert {row["run_id"] for row in coach.get("live").json()} == {str(held), str(left)}
+    LiveRun.objects.update(said_at=timezone.now() - timedelta(minutes=5))
+    assert [row["run_id"] for row in coach.get("live").json()] == [str(held)]
 
 
 PEOPLE = [{"letter": "A", "name": "Runa", "place": 0, "bpm": 171, "word": "in band", "low_bpm": 150, "high_bpm": 175}]

@@ -163,7 +163,7 @@ export function Digits(props: DigitsProps) {
   const { held, outlined } = props;
   const text = digitsOf(props);
   // As large as its box allows: a figure is about 0.7 of the font high and half of it wide.
-  const wide = text.length > 4 ? 33 : text.length > 2 ? 58 : 104;
+  const wide = text.length > 4 ? 33 : text.length > 2 ? 56 : 98;
   return (
     <span
       data-testid="clock"

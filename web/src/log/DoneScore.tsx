@@ -32,7 +32,8 @@ const BARS = 76;
 export function DoneScore({ timeline, names, done, heart, label }: Props) {
   const [frame, width] = useWidth<HTMLDivElement>();
   const parts = useMemo(() => partsOf(timeline), [timeline]);
-  const [open, setOpen] = useState(() => hardest(parts.length, done));
+  const [chosen, setOpen] = useState<number | null>(null);
+  const open = chosen ?? hardest(parts.length, done);
   const patterns = useId();
   const wide = width >= 640;
   const gutter = wide ? 104 : 0;
@@ -81,7 +82,7 @@ export function DoneScore({ timeline, names, done, heart, label }: Props) {
   );
 }
 
-/** The part with most rounds is open at first. */
+/** The part with most rounds is open as long as none was chosen. */
 function hardest(parts: number, done: Done | null): number {
   const rounds = Array.from(
     { length: parts },

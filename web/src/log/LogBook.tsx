@@ -108,15 +108,7 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
             ? `About ${Math.round(entry.expected_strikes)} strikes expected`
             : `${entry.counted_strikes} strikes counted, about ${Math.round(entry.expected_strikes)} expected`}
         </p>
-        {entry.done?.fades.map(
-          (each) =>
-            each.measured !== null && (
-              <p key={each.part} className="quiet text-[13px]">
-                Fade {Math.round(100 * each.measured)} % over {each.rounds} rounds, about{" "}
-                {Math.round(100 * each.expected)} % expected
-              </p>
-            ),
-        )}
+        <Faded fades={entry.done?.fades ?? []} />
         {entry.pain.length > 0 && (
           <p className="text-[13px]">
             <span className="seal">Pain</span> {entry.pain.map((flag) => flag.text).join(", ")}
@@ -130,6 +122,21 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
         {entry.note && <p className="quiet text-[13px]">{entry.note}</p>}
       </div>
     </li>
+  );
+}
+
+/** Less than this is within error. Own setting. */
+const TOLD_FROM = 0.05;
+
+/** The part that faded most, where one did. */
+function Faded({ fades }: { fades: Schemas["PartFadeOut"][] }) {
+  const worst = fades.toSorted((a, b) => (b.measured ?? 0) - (a.measured ?? 0))[0];
+  if (!worst || (worst.measured ?? 0) < TOLD_FROM) return null;
+  return (
+    <p className="quiet text-[13px]">
+      Fade {Math.round(100 * (worst.measured ?? 0))} % over {worst.rounds} rounds, about{" "}
+      {Math.round(100 * worst.expected)} % expected
+    </p>
   );
 }
 
