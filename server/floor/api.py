@@ -36,8 +36,7 @@ from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, read
 from yoisho.floor.calls import KINDS, call_schedule
-from yoisho.floor.cues import COUNT_IN_S, cue_schedule
-from yoisho.floor.cues import KINDS as SOUNDS
+from yoisho.floor.cues import COUNT_IN_S, SOUNDS, cue_schedule
 from yoisho.floor.pairs import MOST, as_work, lived_by, turns
 from yoisho.floor.simulated import simulate
 from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth

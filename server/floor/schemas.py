@@ -9,8 +9,7 @@ from pydantic import Field, StrictInt
 from server.sessions.schemas import HeartTarget, TimelineInterval
 from yoisho.floor.calls import KINDS as CALLS
 from yoisho.floor.calls import CallKind
-from yoisho.floor.cues import KINDS as SOUNDS
-from yoisho.floor.cues import CueKind
+from yoisho.floor.cues import SOUNDS, CueKind
 from yoisho.floor.pairs import MOST
 
 

@@ -155,10 +155,15 @@ def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(ben
     bench.evaluate("window.strap.cut()")
     expect(on_the_floor(bench).first).to_contain_text("strap lost")
     expect(bench.get_by_test_id("heart-A")).to_have_text("147")
+    bench.reload()
+    expect(on_the_floor(bench).first).to_contain_text("strap lost")
+    bench.get_by_role("button", name="strap lost").click()
+    bench.evaluate("window.strap.beat(139)")
+    expect(bench.get_by_test_id("heart-A")).to_have_text("139")
     with bench.expect_response(lambda answer: answer.url.endswith("/journal") and answer.ok) as sent:
         end(bench)
     kinds = [event["kind"] for event in sent.value.json()["events"]]
-    assert "strap-lost" in kinds
+    assert kinds.index("strap-lost") < len(kinds) - kinds[::-1].index("strap") - 1
 
 
 def test_a_silent_strap_is_lost_after_a_few_seconds(bench):

@@ -205,9 +205,16 @@ def _part_fades(rounds: Sequence[Round]) -> Iterator[PartFade]:
 
 
 def _spent_s(timeline: Timeline, record: Record, *, working: bool) -> float:
-    own = [interval for interval in timeline.intervals if (interval.kind == "work") == working]
-    played = sum(stretch.overlap_s(i.start_s, i.end_s) for i in own for stretch in record.played)
-    return played + sum(s.seconds for i in own for s in record.stood if i.start_s <= s.at_s < i.end_s)
+    """Seconds really worked, or not: a turn that was swapped half way is half of it."""
+
+    def own(shift: int) -> list[TimelineInterval]:
+        life = lived_by(timeline, record.place, record.of, (shift,) * len(timeline.intervals))
+        return [interval for interval in life.intervals if (interval.kind == "work") == working]
+
+    lives = {shift: own(shift) for shift in {stretch.shift for stretch in record.played}}
+    played = sum(s.overlap_s(i.start_s, i.end_s) for s in record.played for i in lives[s.shift])
+    lived_through = [i for i in lived(timeline, record).intervals if (i.kind == "work") == working]
+    return played + sum(s.seconds for i in lived_through for s in record.stood if i.start_s <= s.at_s < i.end_s)
 
 
 def _strap_off_s(timeline: Timeline, record: Record) -> float | None:
@@ -235,8 +242,8 @@ def review(who: Person, timeline: Timeline, record: Record) -> Done:
         rounds=rounds,
         planned_work_s=own.work_s,
         planned_rest_s=own.rest_s,
-        work_s=_spent_s(own, record, working=True),
-        rest_s=_spent_s(own, record, working=False),
+        work_s=_spent_s(timeline, record, working=True),
+        rest_s=_spent_s(timeline, record, working=False),
         fades=tuple(_part_fades(rounds)),
         peak_bpm=max((bpm for _, bpm in record.heart), default=None),
         strikes=None if record.strikes is None else len(record.strikes),

@@ -75,6 +75,12 @@ def test_a_swap_by_hand_moves_the_work_to_the_other():
     assert second.rounds[0].end_s == 90, "sixty seconds without a pause"
 
 
+def test_a_turn_that_is_swapped_half_way_is_half_of_it():
+    """A works ten of the first thirty seconds, then B has the other twenty."""
+    shares = [done(PAIRS, (0, 10, 0), (10, 30, 1), place=place, of=2) for place in range(2)]
+    assert [(one.work_s, one.rest_s) for one in shares] == [(10, 20), (20, 10)]
+
+
 def test_fade_is_the_last_third_against_the_first():
     """Worked by hand: eight rounds, the last two (18 + 17) against the first two (26 + 25)."""
     assert fade([26, 25, 24, 23, 21, 20, 18, 17]) == pytest.approx(1 - 35 / 51)

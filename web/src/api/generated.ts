@@ -888,7 +888,7 @@ export interface components {
             /** Combination Every S */
             combination_every_s?: number | null;
             /** Muted */
-            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end")[];
+            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
         };
         /** Caution */
         Caution: {

@@ -212,6 +212,16 @@ describe("what is watched", () => {
     expect(watch.heart(0)?.state).toBe("on");
   });
 
+  it("is lost from the first where a strap is worn that is still to be found, and on as soon as it is", async () => {
+    const { watch } = watching();
+    watch.expect(0);
+    expect(watch.heart(0)).toMatchObject({ bpm: null, state: "lost" });
+    const { source, tell } = strapped();
+    await watch.strap(0, source);
+    tell().heart?.(99);
+    expect(watch.heart(0)).toMatchObject({ bpm: 99, state: "on" });
+  });
+
   it("counts strikes of whoever struck", async () => {
     const { watch, strike } = watching();
     const { source, tell } = strapped();

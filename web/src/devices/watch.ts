@@ -74,6 +74,13 @@ export class Watch {
     await source.start({ strike: () => this.struck(place), state: () => {} });
   }
 
+  /** Somebody wears a strap that is still to be found: until then it is lost. */
+  expect(place: number): void {
+    this.replace(`strap ${place}`, null);
+    this.hearts.set(place, { bpm: null, state: "lost", heard_ms: this.now() });
+    this.hears.changed();
+  }
+
   takeOff(place: number): void {
     this.replace(`strap ${place}`, null);
     this.hearts.delete(place);

@@ -24,6 +24,7 @@ const SOUNDS: [Kind, string][] = [
   ["bell", "bell"],
   ["clack", "clack at ten seconds"],
   ["count", "three, two, one"],
+  ["pulse", "pulse, where T beats one"],
 ];
 const EVERY = [15, 20, 30, 45, 60].map((seconds) => ({ id: String(seconds), name: `every ${clock(seconds)}` }));
 

@@ -2,7 +2,7 @@ import { keepPreviousData, useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { onFloor } from "../api/queries";
-import type { Member } from "../clock/crew";
+import { LETTERS, type Member, type Strap } from "../clock/crew";
 import { BluetoothStrap } from "../devices/bluetooth";
 import { SimulatedSensor, SimulatedStrap } from "../devices/simulated";
 import type { State } from "../devices/source";
@@ -42,6 +42,7 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
   const [failed, setFailed] = useState<string | null>(null);
   const latest = useRef({ position, running, onStrike, onStrap });
   latest.current = { position, running, onStrike, onStrap };
+  const worn = useRef<Strap[]>([]);
   const [watch] = useState(
     () =>
       new Watch(() => (latest.current.running ? latest.current.position() : null), {
@@ -64,10 +65,14 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
   // What is simulated starts by itself as soon as it is known what to simulate.
   useEffect(() => {
     const stands = () => latest.current.position();
-    crew.forEach(({ strap, sensor }, place) => {
+    LETTERS.forEach((_, place) => {
+      const { strap, sensor } = crew[place] ?? { strap: "none", sensor: "none" };
       const told = own[place]?.simulated;
       if (strap === "simulated" && told) void watch.strap(place, new SimulatedStrap(told.heart, stands));
       if (strap === "none") watch.takeOff(place);
+      // A page that was reloaded must ask for it again: until then it is lost.
+      if (strap === "bluetooth" && worn.current[place] !== "bluetooth") watch.expect(place);
+      worn.current[place] = strap;
       if (sensor === "simulated" && told) void watch.sensor(place, new SimulatedSensor(told.strikes, stands));
       if (sensor === "none") watch.noSensor(place);
     });
