@@ -54,6 +54,7 @@ def _told(entry: LogEntry, unwell_at_s: list[float] | None = None) -> dict[str, 
         pain=pain_out(entry.pain),
         unwell_at_s=unwell_at_s or [],
         simulated=entry.simulated,
+        devices_simulated=bool((entry.record or {}).get("simulated")),
     )
 
 
@@ -180,7 +181,6 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             "record": record,
             "done": reviewed(who, document.unrolled(), body.record).model_dump(mode="json") if body.record else None,
             "pain": [flag.model_dump() for flag in body.pain],
-            "simulated": body.record is not None and body.record.simulated,
         },
     )
     return _out(entry)

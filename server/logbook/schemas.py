@@ -190,6 +190,9 @@ class LogOut(Schema):
     unwell_at_s: list[float]
     """When somebody was unwell, in session time."""
     simulated: bool
+    """Made up for the demo."""
+    devices_simulated: bool
+    """The heart and the strikes were told by simulated devices: never a measurement, and never a count."""
 
 
 class WeekOut(Schema):

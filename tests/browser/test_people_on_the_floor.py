@@ -116,7 +116,8 @@ def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(p
     entries = pair.get_by_role("listitem")
     expect(entries.filter(has_text="Dario Fenn").filter(has_text="right wrist")).to_have_count(1)
     runa = entries.filter(has_text="Runa Velde").first
-    expect(runa).to_contain_text("simulated")
+    expect(runa).to_contain_text("with simulated devices")
+    expect(runa).not_to_contain_text("strikes counted")
     runa.get_by_role("link").first.click()
     expect(pair.get_by_role("img", name=re.compile("What was done over what was planned"))).to_be_visible()
 

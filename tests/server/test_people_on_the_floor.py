@@ -93,7 +93,8 @@ def test_the_entry_keeps_the_trace_the_flags_and_says_what_was_simulated(coach):
     whole = coach.get(f"log/{made['id']}").json()
     assert whole["heart"] == [[1, 120], [2, 121]]
     assert [flag["text"] for flag in whole["pain"]] == ["left wrist", "back"]
-    assert whole["simulated"] is True
+    assert whole["devices_simulated"] is True
+    assert whole["simulated"] is False, "the run itself was real"
     assert len(whole["timeline"]) == 15
     assert len(whole["done"]["rounds"]) == 8
 

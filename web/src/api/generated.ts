@@ -1457,6 +1457,8 @@ export interface components {
         LogDetail: {
             /** Counted Strikes */
             counted_strikes: number | null;
+            /** Devices Simulated */
+            devices_simulated: boolean;
             done: components["schemas"]["DoneOut"] | null;
             /** Done Efforts */
             done_efforts: number;
@@ -1547,6 +1549,8 @@ export interface components {
         LogOut: {
             /** Counted Strikes */
             counted_strikes: number | null;
+            /** Devices Simulated */
+            devices_simulated: boolean;
             done: components["schemas"]["DoneOut"] | null;
             /** Done Efforts */
             done_efforts: number;

@@ -80,7 +80,7 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
         </h3>
         <p className="quiet text-[13px]">
           {entry.person ?? "Nobody in particular"}, {when(entry.started_at)}
-          {entry.simulated && " · simulated"}
+          {entry.simulated ? " · simulated for the demo" : entry.devices_simulated && " · with simulated devices"}
           {entry.session_id && (
             <>
               {" · "}

@@ -40,6 +40,10 @@ export function LogEntry() {
   return <Entry kept={kept} />;
 }
 
+/** Strikes that a real sensor noticed; what is simulated is no count. */
+const sensedOf = (record: Schemas["RecordIn"] | undefined): number | null =>
+  record?.simulated ? null : (record?.strikes?.length ?? null);
+
 function Entry({ kept }: { kept: KeptRun }) {
   const { plan, run, crew } = kept;
   const client = useQueryClient();
@@ -74,7 +78,7 @@ function Entry({ kept }: { kept: KeptRun }) {
       done_s: played,
       done_efforts: own.efforts ?? review?.done?.efforts_done ?? effortsDone(run, plan.efforts),
       rpe: own.rpe ?? 0,
-      counted_strikes: readStrikes(own.strikes) ?? review?.done?.strikes ?? review?.record.strikes?.length ?? null,
+      counted_strikes: readStrikes(own.strikes) ?? sensedOf(review?.record),
       note: own.note,
       record: review?.record ?? null,
       pain: own.pain,

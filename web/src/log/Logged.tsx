@@ -28,7 +28,7 @@ export function Logged() {
           <h1>{entry.title}</h1>
           <p className="quiet">
             <b className="text-[var(--ink)]">{entry.person ?? "Nobody in particular"}</b>, {when(entry.started_at)}
-            {entry.simulated && " · simulated"}
+            {entry.simulated ? " · simulated for the demo" : entry.devices_simulated && " · with simulated devices"}
           </p>
         </div>
         <Link className="act" to="/log">
@@ -60,7 +60,7 @@ export function Logged() {
               played_s: entry.done_s,
               efforts: entry.done_efforts,
               rpe: entry.rpe,
-              strikes: entry.counted_strikes,
+              strikes: entry.counted_strikes ?? entry.done?.strikes ?? null,
             }}
             review={entry.done}
             shared={entry.timeline.some((piece) => piece.partner)}

@@ -111,6 +111,5 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             note=run.note,
             record=record.model_dump(mode="json"),
             done=reviewed(who, timeline, record).model_dump(mode="json"),
-            counted_strikes=len(record.strikes or []),
             simulated=True,
         )
