@@ -17,7 +17,8 @@ export interface Measured {
   strikes: number;
 }
 
-const KEPT_EVERY_MS = 5000;
+/** What was told since is lost where the page is killed. */
+const KEPT_EVERY_MS = 1000;
 const LOOK_EVERY_MS = 1000;
 
 interface Given {
