@@ -43,6 +43,7 @@ ZERO = """(session) => {
 AROUND_MS = 400
 """The audio clock is read against the page's over so long on either side."""
 FEWEST = 12
+WORST_S = 0.020
 APART_S = 0.5
 """No two sounds of the plan that begin further apart can be taken for each other."""
 
@@ -121,6 +122,9 @@ def main(address: str, minutes: float) -> None:
         p99 = sorted(map(abs, late))[round(0.99 * (len(late) - 1))]
         print(f"{minutes:g} min, {len(late)} sounds. Against the audio clock: worst {own:.1f} ms")
         print(f"Against the wall: worst {max(map(abs, late)):.1f} ms, p99 {p99:.1f} ms, drift {drift:+.1f} ms")
+        beyond = [error for error in found if abs(error.own_s) > WORST_S]
+        told = ", ".join(f"{1000 * e.own_s:+.0f} ms at {e.due_s:.0f} s" for e in beyond) or "none"
+        print(f"More than {1000 * WORST_S:.0f} ms off the audio clock: {told}")
         browser.close()
 
 

@@ -112,6 +112,8 @@ class Shown(Schema):
     place: Place
     bpm: Annotated[int, Field(ge=0, le=300)] | None = None
     word: Literal["under", "in band", "over", "easy", "lost", ""] = ""
+    strikes: Annotated[int, Field(ge=0, le=20_000)] | None = None
+    """Noticed so far; None where no sensor is worn."""
     low_bpm: float | None = None
     high_bpm: float | None = None
 

@@ -5,10 +5,9 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from scripts.clock_error import PROBE, READ, ZERO, errors
+from scripts.clock_error import PROBE, READ, WORST_S, ZERO, errors
 from tests.browser.test_floor import phase, seconds_left, to_floor
 
-WORST_S = 0.020
 BUSY = """() => setInterval(() => {
     const until = performance.now() + 1500;
     while (performance.now() < until);

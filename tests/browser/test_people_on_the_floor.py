@@ -99,6 +99,7 @@ def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(p
     warm(pair)
     expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
     expect(pair.get_by_test_id("heart-B")).to_be_visible(timeout=25_000)
+    expect(pair.get_by_test_id("strikes-A")).not_to_have_text("0 strikes")
     pair.keyboard.press("n")
     pair.wait_for_timeout(3000)
     end(pair)

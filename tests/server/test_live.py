@@ -66,7 +66,8 @@ def test_a_clock_that_was_left_running_is_no_longer_offered_and_one_that_is_held
     assert [row["run_id"] for row in coach.get("live").json()] == [str(held)]
 
 
-PEOPLE = [{"letter": "A", "name": "Runa", "place": 0, "bpm": 171, "word": "in band", "low_bpm": 150, "high_bpm": 175}]
+PEOPLE = [{"letter": "A", "name": "Runa", "place": 0, "bpm": 171, "word": "in band", "strikes": 63,
+           "low_bpm": 150, "high_bpm": 175}]  # fmt: skip
 
 
 @pytest.mark.django_db(transaction=True)

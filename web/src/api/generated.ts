@@ -2407,6 +2407,8 @@ export interface components {
             name: string;
             /** Place */
             place: number;
+            /** Strikes */
+            strikes?: number | null;
             /**
              * Word
              * @default

@@ -36,6 +36,7 @@ let world: World;
 class FakeContext {
   state = "suspended";
   sampleRate = 8000;
+  baseLatency = BUFFER_S;
   destination = {};
   get currentTime() {
     return Math.floor(world.trueAudio(world.ms) / BUFFER_S) * BUFFER_S;

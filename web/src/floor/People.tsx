@@ -7,9 +7,9 @@ export type Shown = Schemas["Shown"];
 
 /** What every screen shows of the people on the floor. Nothing where there is but one, and no strap. */
 export function shownPeople(crew: Member[], measured: Measured[], piece: Piece | null, at: number, shift: number) {
-  if (crew.length < 2 && !measured[0]?.heart) return [];
-  return crew.map(({ letter, name }, place): Shown => {
-    const { heart, own } = measured[place] ?? { heart: null, own: undefined };
+  if (crew.length < 2 && !measured[0]?.heart && crew[0]?.sensor === "none") return [];
+  return crew.map(({ letter, name, sensor }, place): Shown => {
+    const { heart, own, strikes } = measured[place] ?? { heart: null, own: undefined, strikes: 0 };
     const working = piece !== null && works(piece, place, crew.length, shift);
     const target = (working ? targetAt : targetAhead)(own?.targets ?? [], Math.max(0, at));
     return {
@@ -18,6 +18,7 @@ export function shownPeople(crew: Member[], measured: Measured[], piece: Piece |
       place,
       bpm: heart?.bpm ?? null,
       word: bandWord(heart?.bpm ?? null, heart?.state === "lost", target, working),
+      strikes: sensor === "none" ? null : strikes,
       low_bpm: target?.low_bpm ?? null,
       high_bpm: target?.high_bpm ?? null,
     };
@@ -92,20 +93,16 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
         </span>
         {strapped && <Band shown={shown} />}
       </span>
-      {strapped &&
-        (shown.word === "lost" && onFind ? (
-          <button
-            type="button"
-            className="min-h-[44px] cursor-pointer text-[22px] font-medium underline min-[900px]:text-[3.75vh]"
-            onClick={() => onFind(shown.place)}
-          >
+      <span className="flex flex-col items-end text-[22px] leading-[1.1] font-medium whitespace-nowrap min-[900px]:text-[3.75vh]">
+        {shown.word === "lost" && onFind ? (
+          <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => onFind(shown.place)}>
             strap lost
           </button>
         ) : (
-          <span className="text-[22px] font-medium whitespace-nowrap min-[900px]:text-[3.75vh]">
-            {shown.word === "lost" ? "strap lost" : shown.word}
-          </span>
-        ))}
+          <span>{shown.word === "lost" ? "strap lost" : shown.word}</span>
+        )}
+        {shown.strikes != null && <span data-testid={`strikes-${shown.letter}`}>{shown.strikes} strikes</span>}
+      </span>
       {shown.bpm != null && (
         <b
           data-testid={`heart-${shown.letter}`}
