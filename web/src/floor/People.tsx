@@ -93,7 +93,9 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
         </span>
         {strapped && <Band shown={shown} />}
       </span>
-      <span className="flex flex-col items-end text-[22px] leading-[1.1] font-medium whitespace-nowrap min-[900px]:text-[3.75vh]">
+      <span
+        className={`flex flex-col items-end leading-[1.1] font-medium whitespace-nowrap ${small ? "text-[20px]" : "text-[22px] min-[900px]:text-[3.75vh]"}`}
+      >
         {shown.word === "lost" && onFind ? (
           <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => onFind(shown.place)}>
             strap lost
@@ -129,7 +131,7 @@ function Band({ shown }: { shown: Shown }) {
   return (
     <svg
       viewBox={`0 0 ${WIDE} 34`}
-      className="mt-[2px] block h-[26px] min-[900px]:h-[4.25vh]"
+      className="mt-[2px] block h-[26px] w-full min-[900px]:h-[4.25vh]"
       preserveAspectRatio="xMinYMid meet"
       role="img"
       aria-label={`Band ${Math.round(low)} to ${Math.round(high)} beats a minute`}

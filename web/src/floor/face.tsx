@@ -199,6 +199,8 @@ interface Row {
 
 /** A combination in so many rows at most; of a long one, several strikes stand in a row. */
 const ROWS = 4;
+/** A letter is less than half as wide as it is high, and a row has its figure too: so much of the width, by letters. */
+const LETTERS_CQW = 165;
 
 /** The combination, spelled out, with the strike that is on the beat. */
 export function calledRows(calls: readonly string[], beat: number | null): Row[] {
@@ -236,7 +238,7 @@ export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
   const head = pace > 0 ? `${Math.round(pace)} a minute` : called.length > 0 ? "Ready with" : null;
   return (
     <span
-      className={compact ? "block px-5 pt-1 min-[900px]:hidden" : "hidden self-start pt-6 pr-12 min-[900px]:block"}
+      className={`[container-type:inline-size] ${compact ? "mx-5 block pt-1 min-[900px]:hidden" : "mr-12 hidden self-start pt-6 min-[900px]:block"}`}
       data-testid={called.length > 0 ? "call" : undefined}
     >
       <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[4vh]">
@@ -248,11 +250,14 @@ export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
       {rows.map((row) => (
         <span
           key={row.key}
-          className={`flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 text-[32px] font-semibold leading-none min-[900px]:h-[10.25vh] min-[900px]:px-5 ${row.word.length > 19 ? "min-[900px]:text-[5vh]" : "min-[900px]:text-[7.75vh]"} ${row.word.length > 24 ? "text-[22px]" : ""}`}
-          style={row.here ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
+          className="flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 leading-none font-semibold whitespace-nowrap min-[900px]:h-[10.25vh] min-[900px]:px-5"
+          style={{
+            fontSize: `min(${compact ? "32px" : "7.75vh"}, ${LETTERS_CQW / row.word.length}cqw)`,
+            ...(row.here ? { background: "var(--ink)", color: "var(--paper)" } : {}),
+          }}
         >
           <span className="inline-block first-letter:uppercase">{row.word}</span>
-          <span className={`whitespace-nowrap ${row.here ? "" : "opacity-70"}`}>{row.figure}</span>
+          <span className={row.here ? "" : "opacity-70"}>{row.figure}</span>
         </span>
       ))}
     </span>
