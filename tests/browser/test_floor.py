@@ -156,7 +156,7 @@ def test_a_log_half_written_survives_a_reload(bench):
 
 
 @pytest.mark.parametrize("size", [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE])
-@pytest.mark.parametrize("line", ["45 power, 20 rest", "9:00 combination, 20 rest"])
+@pytest.mark.parametrize("line", ["45 power, 20 rest", "9:00 combination, 20 rest", "12:00 flow"])
 def test_numerals_take_a_quarter_of_the_screen_and_stay_on_it(bench, size, line):
     to_floor(bench, line)
     bench.set_viewport_size(size)

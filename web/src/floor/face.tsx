@@ -159,18 +159,23 @@ function digitsOf({ now, counting, started, asking }: DigitsProps): string {
   return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
 }
 
+/** How much of its box a line of digits may fill. */
+const BOX_CQW = 94;
+/** A sign's width in the clock's face, as a share of the font's size, measured. */
+const widthOf = (sign: string): number => (sign === ":" ? 0.25 : /\d/.test(sign) ? 0.46 : 0.55);
+
+/** As large as its box allows: a figure is about 0.7 of the font high. */
 export function Digits(props: DigitsProps) {
   const { held, outlined } = props;
   const text = digitsOf(props);
-  // As large as its box allows: a figure is about 0.7 of the font high and half of it wide.
-  const wide = text.length > 4 ? 33 : text.length > 2 ? 56 : 98;
+  const wide = BOX_CQW / [...text].reduce((sum, sign) => sum + widthOf(sign), 0);
   return (
     <span
       data-testid="clock"
       className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] min-[900px]:pl-10"
       style={
         {
-          fontSize: `min(132cqh, ${wide}cqw)`,
+          fontSize: `min(132cqh, ${wide.toFixed(1)}cqw)`,
           color: outlined && !held ? "transparent" : undefined,
           WebkitTextStroke: outlined && !held ? "max(3px, 0.500vw) var(--ink)" : undefined,
         } as CSSProperties
