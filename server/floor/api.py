@@ -127,16 +127,11 @@ def on_floor(
     who = core_of(find_person(own, person_id))
     timeline = lived_by(from_document(saved.document).unrolled(), place, of)
     told = simulate(who, timeline, seed=saved.pk * MOST + place)
-    try:
-        targets = heart_targets(read(who, timeline, ranges=False), saved.target)
-    except NoWorkError:
-        targets = []
     return OnFloor(
-        hr_max_bpm=who.hr_max_bpm.value,
-        heart_holds=not who.heart_rate_lowering_medication,
+        heart_holds=who.heart_holds,
         work_s=timeline.work_s,
         rest_s=timeline.rest_s,
-        targets=targets,
+        targets=heart_targets(who, timeline, saved.target) if timeline.work_s else [],
         simulated=SimulatedOut(heart=list(told.heart), strikes=list(told.strikes)),
     )
 

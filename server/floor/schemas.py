@@ -91,7 +91,6 @@ class SimulatedOut(Schema):
 class OnFloor(Schema):
     """One of the people on the floor: what this session is for them."""
 
-    hr_max_bpm: float
     heart_holds: bool
     """False where medication lowers the heart rate, so that it says nothing of the effort."""
     work_s: int

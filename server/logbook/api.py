@@ -11,7 +11,18 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.floor.api import efforts_of
 from server.logbook.done import lived_timeline, pain_out, reviewed
 from server.logbook.models import LogEntry, RunJournal
-from server.logbook.schemas import DoneOut, Event, JournalIn, JournalOut, LogDetail, LogIn, LogOut, ReviewIn, WeekOut
+from server.logbook.schemas import (
+    DoneOut,
+    Event,
+    JournalIn,
+    JournalOut,
+    LogDetail,
+    LogIn,
+    LogOut,
+    RecordIn,
+    ReviewIn,
+    WeekOut,
+)
 from server.roster.api import core_of, find_person
 from server.sessions.evaluation import interval_out
 from server.sessions.kept_api import find_session
@@ -54,7 +65,7 @@ def _told(entry: LogEntry, unwell_at_s: list[float] | None = None) -> dict[str, 
         pain=pain_out(entry.pain),
         unwell_at_s=unwell_at_s or [],
         simulated=entry.simulated,
-        devices_simulated=bool((entry.record or {}).get("simulated")),
+        devices_simulated=entry.devices_simulated,
     )
 
 
@@ -118,12 +129,13 @@ def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
         raise not_found("log entry")
     journal = RunJournal.objects.filter(club=entry.club, run_id=entry.run_id).first()
     session = from_document(entry.document)
-    own_timeline, stance = lived_timeline(session.unrolled(), entry.record), core_of(entry.person).stance
+    record = RecordIn(**entry.record) if entry.record else None
+    own_timeline, stance = lived_timeline(session.unrolled(), record), core_of(entry.person).stance
     return LogDetail(
         **_told(entry, journal.incidents if journal else None),
         part_names=[part.name for part in session.parts],
         timeline=[interval_out(one, interval_volume(one, stance)) for one in own_timeline.intervals],
-        heart=(entry.record or {}).get("heart", []),
+        heart=record.heart if record else [],
     )
 
 
@@ -147,8 +159,8 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
         raise FieldError(["body", "session_id"], "This session has no parts, so nothing was run.", "log")
     if body.started_at > timezone.now() + timedelta(minutes=10):
         raise FieldError(["body", "started_at"], "The start lies in the future. Check this device's clock.", "log")
-    record = body.record.model_dump(mode="json") if body.record else None
-    timeline = lived_timeline(document.unrolled(), record)
+    record, plan = body.record, document.unrolled()
+    timeline = lived_timeline(plan, record)
     efforts = efforts_of(timeline)
     if body.done_efforts > len(efforts):
         raise FieldError(
@@ -160,7 +172,7 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
     entry, _ = LogEntry.objects.update_or_create(
         club=own,
         run_id=run_id,
-        place=body.record.place if body.record else 0,
+        place=record.place if record else 0,
         defaults={
             "session": session,
             "person": someone,
@@ -178,8 +190,9 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
             "expected_levels": volume.levels,
             "counted_strikes": body.counted_strikes,
             "note": body.note,
-            "record": record,
-            "done": reviewed(who, document.unrolled(), body.record).model_dump(mode="json") if body.record else None,
+            "record": record.model_dump(mode="json") if record else None,
+            "devices_simulated": record is not None and record.simulated,
+            "done": reviewed(who, plan, record).model_dump(mode="json") if record else None,
             "pain": [flag.model_dump() for flag in body.pain],
         },
     )

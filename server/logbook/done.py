@@ -21,9 +21,9 @@ def _record(kept: RecordIn) -> Record:
     )
 
 
-def lived_timeline(timeline: Timeline, kept: dict[str, Any] | None) -> Timeline:
+def lived_timeline(timeline: Timeline, kept: RecordIn | None) -> Timeline:
     """As the person of the record had it; the plan itself where nothing was kept."""
-    return lived(timeline, _record(RecordIn(**kept))) if kept else timeline
+    return lived(timeline, _record(kept)) if kept else timeline
 
 
 def reviewed(who: Person, timeline: Timeline, kept: RecordIn) -> DoneOut:

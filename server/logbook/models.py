@@ -6,6 +6,13 @@ from server.sessions.models import Session
 from yoisho.session.volume import Volume
 
 
+class Entries(models.Manager["LogEntry"]):
+    """The log without its records: a trace is read where one entry is drawn, not wherever entries are counted."""
+
+    def get_queryset(self) -> models.QuerySet["LogEntry"]:
+        return super().get_queryset().defer("record")
+
+
 class LogEntry(models.Model):
     """What was done, beside what was planned. The plan is kept as it was when it was run."""
 
@@ -36,12 +43,16 @@ class LogEntry(models.Model):
     """Of several people on the floor, which; from 0."""
     record = models.JSONField(null=True)
     """What the clock and the devices have kept; None where it was written down by hand."""
+    devices_simulated = models.BooleanField(default=False)
+    """The record was told by simulated devices."""
     done = models.JSONField(null=True)
     """Round by round, as the core has read it from the record."""
     pain = models.JSONField(default=list)
     """Where something hurt, and on which side."""
     simulated = models.BooleanField(default=False)
     """Made up for the demo, and said so wherever it is shown."""
+
+    objects = Entries()
 
     class Meta:
         ordering = ("-started_at",)

@@ -154,16 +154,16 @@ def _bands(bands: readout.Bands, *, with_heart: bool) -> schemas.Bands:
     )
 
 
-def heart_targets(reading: readout.Reading, target: str) -> list[schemas.HeartTarget]:
+def heart_targets(who: Person, timeline: Timeline, target: str) -> list[schemas.HeartTarget]:
     """The bands that intervals ask for; where none does, the purpose's own over the whole session."""
-    if not reading.heart_holds:
+    if not who.heart_holds:
         return []
-    highest = reading.who.hr_max_bpm.value
-    asked = [(i.start_s, i.end_s, i.source.band) for i in reading.timeline.intervals if i.source.band and not i.partner]
+    highest = who.hr_max_bpm.value
+    asked = [(i.start_s, i.end_s, i.source.band) for i in timeline.intervals if i.source.band and not i.partner]
     found = [(start, end, band.low / 100, band.high / 100) for start, end, band in asked]
     own = TARGETS[target].heart_band
     if not found and own:
-        found = [(0, reading.timeline.total_s, *own)]
+        found = [(0, timeline.total_s, *own)]
     return [
         schemas.HeartTarget(start_s=start, end_s=end, low_bpm=round(low * highest), high_bpm=round(high * highest))
         for start, end, low, high in found
@@ -179,7 +179,7 @@ def _reading_out(reading: readout.Reading, target: str, around: Circumstances) -
         figures=figures,
         traces=_traces(reading.traces, with_heart=reading.heart_holds),
         bands=_bands(bands, with_heart=reading.heart_holds) if bands else None,
-        heart_targets=heart_targets(reading, target),
+        heart_targets=heart_targets(who, reading.timeline, target),
         verdict=schemas.Verdict(
             target=verdict.target,
             score=verdict.score,

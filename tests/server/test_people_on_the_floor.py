@@ -6,6 +6,7 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
+from server.logbook.models import LogEntry
 from tests.server.conftest import fault
 
 PAIRS = "6 x (30 power pairs)"
@@ -97,6 +98,14 @@ def test_the_entry_keeps_the_trace_the_flags_and_says_what_was_simulated(coach):
     assert whole["simulated"] is False, "the run itself was real"
     assert len(whole["timeline"]) == 15
     assert len(whole["done"]["rounds"]) == 8
+
+
+def test_counting_entries_reads_no_traces(coach):
+    """The cautions of every evaluation look at the week's entries; a trace of an hour is left where it is."""
+    made = log(coach, coach.session(), uuid.uuid4(), record=record(of=1, heart=[[1, 120]])).json()
+    entry = LogEntry.objects.get(pk=made["id"])
+    assert entry.get_deferred_fields() == {"record"}
+    assert entry.record["heart"] == [[1, 120]], "and it is there where it is asked for"
 
 
 def test_an_entry_written_by_hand_has_no_rounds(coach):

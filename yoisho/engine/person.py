@@ -74,6 +74,11 @@ class Person:
     heart_rate_lowering_medication: bool = False
     stance: Stance = "orthodox"
 
+    @property
+    def heart_holds(self) -> bool:
+        """Whether the heart rate says something of the effort."""
+        return not self.heart_rate_lowering_medication
+
     def __post_init__(self) -> None:
         for name, value, lowest, highest, unit in (
             ("VO2max", self.vo2max_ml_kg_min.value, LOWEST_VO2MAX, HIGHEST_VO2MAX, "mL/kg/min"),

@@ -96,7 +96,7 @@ class Reading:
     @property
     def heart_holds(self) -> bool:
         """Whether the person's heart rate says something of their effort."""
-        return not self.who.heart_rate_lowering_medication
+        return self.who.heart_holds
 
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
         """Those of the figures that may be told of this person: of their heart only where it holds."""

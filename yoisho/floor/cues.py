@@ -6,8 +6,7 @@ from typing import Literal, get_args
 from yoisho.session.timeline import Timeline
 
 CueKind = Literal["bell", "change", "clack", "count", "end"]
-KINDS: tuple[CueKind, ...] = get_args(CueKind)
-SoundKind = Literal["bell", "change", "clack", "count", "end", "pulse"]
+SoundKind = Literal[CueKind, "pulse"]
 SOUNDS: tuple[SoundKind, ...] = get_args(SoundKind)
 """With the pulse, which is beaten where the run is and not worked out ahead: all that can be muted for the ear."""
 

@@ -204,17 +204,15 @@ def _part_fades(rounds: Sequence[Round]) -> Iterator[PartFade]:
             yield PartFade(part, len(own), expected, measured)
 
 
-def _spent_s(timeline: Timeline, record: Record, *, working: bool) -> float:
-    """Seconds really worked, or not: a turn that was swapped half way is half of it."""
-
-    def own(shift: int) -> list[TimelineInterval]:
-        life = lived_by(timeline, record.place, record.of, (shift,) * len(timeline.intervals))
-        return [interval for interval in life.intervals if (interval.kind == "work") == working]
-
-    lives = {shift: own(shift) for shift in {stretch.shift for stretch in record.played}}
-    played = sum(s.overlap_s(i.start_s, i.end_s) for s in record.played for i in lives[s.shift])
-    lived_through = [i for i in lived(timeline, record).intervals if (i.kind == "work") == working]
-    return played + sum(s.seconds for i in lived_through for s in record.stood if i.start_s <= s.at_s < i.end_s)
+def _spent_s(timeline: Timeline, own: Timeline, record: Record) -> tuple[float, float]:
+    """Seconds really worked, and seconds not: a turn that was swapped half way is half of it."""
+    shifts = {stretch.shift for stretch in record.played}
+    every = len(timeline.intervals)
+    lives = {shift: lived_by(timeline, record.place, record.of, (shift,) * every).intervals for shift in shifts}
+    spent = [(i, s.overlap_s(i.start_s, i.end_s)) for s in record.played for i in lives[s.shift]]
+    spent += [(i, s.seconds) for i in own.intervals for s in record.stood if i.start_s <= s.at_s < i.end_s]
+    work_s = sum(seconds for interval, seconds in spent if interval.kind == "work")
+    return work_s, sum(seconds for _, seconds in spent) - work_s
 
 
 def _strap_off_s(timeline: Timeline, record: Record) -> float | None:
@@ -237,13 +235,14 @@ def review(who: Person, timeline: Timeline, record: Record) -> Done:
     except NoWorkError:
         expected = [0.0] * len(own.intervals)
     rounds = tuple(_round(own, group, expected, record) for group in _groups(own))
+    work_s, rest_s = _spent_s(timeline, own, record)
     hard = [_span(own, bout.first, bout.last) for bout in find_bouts(own)]
     return Done(
         rounds=rounds,
         planned_work_s=own.work_s,
         planned_rest_s=own.rest_s,
-        work_s=_spent_s(timeline, record, working=True),
-        rest_s=_spent_s(timeline, record, working=False),
+        work_s=work_s,
+        rest_s=rest_s,
         fades=tuple(_part_fades(rounds)),
         peak_bpm=max((bpm for _, bpm in record.heart), default=None),
         strikes=None if record.strikes is None else len(record.strikes),

@@ -1713,8 +1713,6 @@ export interface components {
         OnFloor: {
             /** Heart Holds */
             heart_holds: boolean;
-            /** Hr Max Bpm */
-            hr_max_bpm: number;
             /** Rest S */
             rest_s: number;
             simulated: components["schemas"]["SimulatedOut"];

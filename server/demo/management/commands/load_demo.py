@@ -110,6 +110,7 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             expected_levels=volume.levels,
             note=run.note,
             record=record.model_dump(mode="json"),
+            devices_simulated=True,
             done=reviewed(who, timeline, record).model_dump(mode="json"),
             simulated=True,
         )
