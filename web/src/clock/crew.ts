@@ -17,6 +17,9 @@ export interface Member {
   sensor: Sensor;
 }
 
+/** Whether anything that is told of them is simulated. */
+export const simulates = ({ strap, sensor }: Member): boolean => strap === "simulated" || sensor === "simulated";
+
 export const LETTERS = ["A", "B", "C", "D", "E", "F"] as const;
 
 export const inPairs = (plan: Plan): boolean => plan.timeline.some((piece) => piece.turn !== null);

@@ -151,17 +151,20 @@ const MOSTLY = 0.9;
 
 /** Efforts of which nine tenths or more were played. */
 export function effortsDone(run: Run, efforts: readonly { start_s: number; end_s: number }[]): number {
-  const done = [...run.spans.map(([from, to]): [number, number] => [from, to]), ...run.counted];
+  const done = [...run.spans, ...run.counted];
   return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= MOSTLY * (end_s - start_s)).length;
 }
 
 /** Seconds between two moments of the session that were played so far. */
 export function playedBetween_s(run: Run, now: number, from_s: number, to_s: number): number {
-  const current: [number, number] = [run.anchor_s, position(run, now)];
-  return covered([...run.spans.map(([from, to]): [number, number] => [from, to]), current], from_s, to_s);
+  return covered([...run.spans, [run.anchor_s, position(run, now)]], from_s, to_s);
 }
 
-function covered(spans: readonly [number, number][], start: number, finish: number): number {
+function covered(
+  spans: readonly (readonly [from_s: number, to_s: number, ...rest: number[]])[],
+  start: number,
+  finish: number,
+): number {
   const inside = spans
     .map(([from, to]) => [Math.max(from, start), Math.min(to, finish)] as const)
     .filter(([from, to]) => to > from)

@@ -1,13 +1,10 @@
 /** Where a heart rate stands against its band, in one word. */
 
-export interface Target {
-  start_s: number;
-  end_s: number;
-  low_bpm: number;
-  high_bpm: number;
-}
+import type { Schemas } from "../api/client";
 
-export type BandWord = "under" | "in band" | "over" | "easy" | "lost" | "";
+type Target = Schemas["HeartTarget"];
+
+type BandWord = Schemas["Shown"]["word"];
 
 /** The band of a moment; null where there is none. */
 export const targetAt = (targets: readonly Target[], at_s: number): Target | null =>

@@ -1,5 +1,6 @@
 /** Watches everything that measures the people of a run: what they tell last, and all they have told. */
 
+import { rounded } from "../parts/rounded";
 import type { Source, State } from "./source";
 
 /** What is known of somebody's heart just now. */
@@ -29,8 +30,6 @@ interface Hears {
 
 /** A strap that is silent for so long has lost the heart. */
 export const SILENT_MS = 5000;
-
-const to = (digits: number, value: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
 
 export class Watch {
   private hearts = new Map<number, Heart>();
@@ -129,7 +128,7 @@ export class Watch {
     this.become(place, "on");
     this.hearts.set(place, { bpm, state: "on", heard_ms: this.now() });
     const at = this.at_s();
-    if (at !== null && at >= 0) this.of(place).heart.push([to(1, at), Math.round(bpm)]);
+    if (at !== null && at >= 0) this.of(place).heart.push([rounded(1, at), Math.round(bpm)]);
     this.hears.changed();
   }
 
@@ -137,7 +136,7 @@ export class Watch {
     const at = this.at_s();
     if (at === null || at < 0) return;
     this.counts.set(place, this.strikes(place) + 1);
-    this.of(place).strikes.push(to(2, at));
+    this.of(place).strikes.push(rounded(2, at));
     this.hears.strike(place);
     this.hears.changed();
   }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
-import { inPairs, works } from "../clock/crew";
+import { inPairs, simulates, works } from "../clock/crew";
 import { forgetRun } from "../clock/keptRun";
 import { beatAt } from "../clock/pulse";
 import { playedBetween_s } from "../clock/run";
@@ -36,7 +36,7 @@ export function Clock({ plan }: { plan: Plan }) {
   const shown = useShown(plan, floor.run, floor.at);
   const { now, started, held, lit, counting, phase, wordOf } = shown;
   const { shift } = floor.run;
-  const struck = useStruckReps(plan, floor);
+  const struck = useStruckReps(floor.rep);
   const devices = useDevices({
     sessionId: plan.session_id,
     runId: floor.run.runId,
@@ -46,7 +46,7 @@ export function Clock({ plan }: { plan: Plan }) {
     running: floor.running,
     onStrike: (place) => {
       const piece = pieceAt(plan.timeline, floor.position());
-      if (piece && works(piece, place, crew.crew.length, shift)) struck();
+      if (piece && works(piece, place, crew.crew.length, shift)) struck(piece);
     },
     onStrap: (place, state) => {
       const letter = crew.crew[place]?.letter ?? "";
@@ -67,13 +67,17 @@ export function Clock({ plan }: { plan: Plan }) {
     floor.skip();
     floor.toggle();
   };
-  const skip = () => {
+  /** A skip would lead into hard work before there was warm-up enough, and nobody has said that all are warm. */
+  const tooCold = () => {
     const { warmth, cold } = plan;
     const at = floor.position();
-    const past = warmth && at < warmth.from_s && skipTo(plan.timeline, at) >= warmth.from_s;
-    const easy_s = warmth ? playedBetween_s(floor.run, nowMs(), 0, warmth.from_s) : 0;
+    if (!started || warm || cold !== null || !warmth || at >= warmth.from_s) return false;
+    const easy_s = playedBetween_s(floor.run, nowMs(), 0, warmth.from_s);
+    return skipTo(plan.timeline, at) >= warmth.from_s && easy_s < warmth.needed_s;
+  };
+  const skip = () => {
     if (gated) return;
-    if (started && past && !warm && cold === null && easy_s < warmth.needed_s) {
+    if (tooCold()) {
       floor.hold();
       setGated(true);
     } else floor.skip();
@@ -118,7 +122,7 @@ export function Clock({ plan }: { plan: Plan }) {
   const bigWord = asking ? "Cold: is everybody warm?" : floor.running ? "Pause" : started ? "Go on" : "Start";
   const beat = held ? null : beatAt(now.piece, floor.at, floor.pulse);
   const lost = devices.measured.some(({ heart }) => heart?.state === "lost");
-  const simulated = crew.crew.some(({ strap, sensor }) => strap === "simulated" || sensor === "simulated");
+  const simulated = crew.crew.some(simulates);
   return (
     <Hall shown={shown}>
       <p className="sr-only" aria-live="assertive">

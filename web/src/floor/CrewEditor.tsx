@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { people as peopleQuery } from "../api/queries";
-import { LETTERS, type Member, member, type Sensor, type Strap } from "../clock/crew";
+import { LETTERS, type Member, member, type Sensor, type Strap, simulates } from "../clock/crew";
 import { offersBluetooth } from "../devices/bluetooth";
 import { Choice } from "../parts/Choice";
 import type { Measured } from "./useDevices";
@@ -85,7 +85,7 @@ export function CrewEditor({ crew, measured, pairs, failed, onChange, onAdd, onL
         )}
         {pairs && crew.length > 2 && <span>Each works in every {ORDINALS[crew.length - 3]} turn.</span>}
       </p>
-      {crew.some(({ strap, sensor }) => strap === "simulated" || sensor === "simulated") && (
+      {crew.some(simulates) && (
         <p className="pt-1 text-[15px] opacity-80">
           Simulated: what the engine expects of them, not a measurement. The log says so.
         </p>

@@ -2,13 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import type { CSSProperties, ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { vocabulary as vocabularyQuery } from "../api/queries";
+import type { Piece } from "../clock/crew";
 import { isRunning, type Run, repsLeft } from "../clock/run";
 import { type View, view } from "../clock/view";
 import { clock } from "../parts/time";
 import { Clappers, RoundTally } from "./marks";
 
 type Plan = Schemas["RunPlan"];
-export type Piece = Schemas["FloorInterval"];
 
 const FIELD_INVERTED = { "--paper": "#FBF8F1", "--ink": "#10141F" } as CSSProperties;
 

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQueries } from "@tanstack/react-query";
-import { useCallback, useEffect, useReducer, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { onFloor } from "../api/queries";
 import { LETTERS, type Member, type Strap } from "../clock/crew";
@@ -37,6 +37,8 @@ interface Given {
 
 const before = (place: number, shift: number, of: number): number => (((place - shift) % of) + of) % of;
 
+const dataOf = (answers: { data: Schemas["OnFloor"] | undefined }[]) => answers.map(({ data }) => data);
+
 /** Everything that measures the people on the floor: started, watched, and written down as it tells. */
 export function useDevices({ sessionId, runId, crew, shift, position, running, onStrike, onStrap }: Given) {
   const [, show] = useReducer((count: number) => count + 1, 0);
@@ -54,14 +56,17 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
         keep: (place, fresh) => void keepTold({ runId, place, ...fresh }).catch(() => {}),
       }),
   );
-  const own = useQueries({
-    queries: crew.map(({ personId }, place) => ({
-      // After a swap by hand they have the turns of the one before them.
-      ...onFloor(sessionId, before(place, shift, crew.length), crew.length, personId),
-      placeholderData: keepPreviousData,
-    })),
-    combine: (answers) => answers.map((answer) => answer.data),
-  });
+  // The clock is drawn at every frame: what is asked for is made anew only with the crew.
+  const queries = useMemo(
+    () =>
+      crew.map(({ personId }, place) => ({
+        // After a swap by hand they have the turns of the one before them.
+        ...onFloor(sessionId, before(place, shift, crew.length), crew.length, personId),
+        placeholderData: keepPreviousData,
+      })),
+    [sessionId, crew, shift],
+  );
+  const own = useQueries({ queries, combine: dataOf });
 
   // What is simulated starts by itself as soon as it is known what to simulate.
   useEffect(() => {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef } from "react";
 import type { Schemas } from "../api/client";
 import { note, sendJournal } from "../outbox/journal";
+import { rounded } from "../parts/rounded";
 
 export type Kind = Schemas["Event"]["kind"];
 
@@ -14,7 +15,7 @@ export function useJournal(plan: Schemas["RunPlan"], runId: string) {
     (kind: Kind, at_s: number, more?: Record<string, string | number>) => {
       const send = () => void sendJournal(runId, plan.session_id, plan.title).catch(() => {});
       clearTimeout(timer.current);
-      void note({ runId, kind, at_s: Math.round(10 * at_s) / 10, more })
+      void note({ runId, kind, at_s: rounded(1, at_s), more })
         .then(() => {
           // What ends a run, or may never wait, is sent at once.
           if (kind === "end" || kind === "unwell") send();

@@ -22,6 +22,7 @@ import {
 import { keptAwake, nowMs, onJump, watchTheClock } from "../clock/steady";
 import { backTo, pieceAt, skipTo } from "../clock/view";
 import { Voice } from "../clock/voice";
+import { rounded } from "../parts/rounded";
 import { type Beside, share } from "./share";
 import { type Kind, useJournal } from "./useJournal";
 
@@ -77,7 +78,7 @@ export function useRun({ plan, crew, hushed, people }: Given) {
       const next = change(latest.current, now);
       if (next === latest.current) return;
       write(next);
-      const to_s = Math.round(10 * position(next, now)) / 10;
+      const to_s = rounded(1, position(next, now));
       happened(kind, before, kind === "skip" || kind === "back" ? { to_s } : undefined);
       player.current?.replan();
     },

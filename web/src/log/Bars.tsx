@@ -13,7 +13,10 @@ interface Props {
 
 const lengthOf = (round: Round): number => Math.max(1, round.end_s - round.start_s);
 
-/** Strikes of each round as an area, so that height is the rate: counted in ink, what falls short of the expected as outline, the expected as a line. */
+/**
+ * Strikes of each round as an area, so that height is the rate: counted in ink, what falls short of the expected as
+ * outline, the expected as a line.
+ */
 export function Bars({ all, rounds, top, height, wide }: Props) {
   const shown = rounds.filter(
     (round) => round.strikes !== null && round.expected_strikes > 0 && (round.done_s > 0 || round.strikes > 0),

@@ -2,8 +2,8 @@ import { useId, useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 import { useWidth } from "../parts/useWidth";
-import { Patterns } from "../score/Blocks";
-import { clip } from "../score/Heads";
+import { hatchOf, Patterns } from "../score/Blocks";
+import { PartName } from "../score/Heads";
 import { FULL_HEIGHT } from "../score/ink";
 import { type Fold, folds, xOf } from "../score/layout";
 import { Bars } from "./Bars";
@@ -19,7 +19,6 @@ interface Props {
   done: Done | null;
   /** Session time [s] and heart rate [bpm]. */
   heart: [number, number][];
-  /** A rest that somebody else works in is drawn as a rest. */
   label: string;
 }
 
@@ -58,15 +57,7 @@ export function DoneScore({ timeline, names, done, heart, label }: Props) {
               <g key={fold.start_s} className="cursor-pointer" onClick={() => setOpen(part)}>
                 {part > 0 && <line x1={fold.x - 4} x2={fold.x - 4} y1={0} y2={height} stroke="var(--rule-2)" />}
                 <rect x={fold.x} y={0} width={fold.width} height={height} fill="transparent" />
-                {fold.width > 46 && (
-                  <text
-                    x={fold.x}
-                    y={16}
-                    className="fill-[var(--ink)] font-[family-name:var(--font-head)] text-[15px] font-bold"
-                  >
-                    {clip(names[part] ?? "", fold.width, 8.2)}
-                  </text>
-                )}
+                <PartName fold={fold} name={names[part] ?? ""} />
                 <line x1={fold.x} x2={fold.x + fold.width} y1={GROUND} y2={GROUND} stroke="var(--ink)" />
               </g>
             ))}
@@ -141,8 +132,7 @@ function Wash({ all, timeline, patterns }: { all: Fold[]; timeline: Piece[]; pat
           const left = xOf(all, piece.start_s, piece.part);
           const width = Math.max(0.6, xOf(all, piece.start_s + piece.seconds, piece.part) - left - 0.8);
           const tall = (Math.min(piece.demand_frac, FULL_HEIGHT) / FULL_HEIGHT) * (STAVE - 8);
-          const skill = piece.tempo === "technique" || piece.tempo === "freestyle";
-          const pattern = piece.kind === "recover" ? "slant" : skill ? "dots" : null;
+          const pattern = hatchOf(piece);
           return (
             <g key={piece.start_s} pointerEvents="none">
               <rect

@@ -1,27 +1,26 @@
 /** What was kept of a run for one of the people on the floor, as the server reads it. */
 
 import type { Schemas } from "../api/client";
-import type { Member } from "../clock/crew";
+import { type Member, simulates } from "../clock/crew";
 import type { Run } from "../clock/run";
+import type { Fresh } from "../devices/watch";
+import { rounded } from "../parts/rounded";
 
-export interface Told {
-  heart: [number, number][];
-  strikes: number[];
-}
-
-const to = (digits: number, value: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
-
-export function recordOf(run: Run, crew: Member[], place: number, told: Told | undefined): Schemas["RecordIn"] {
+export function recordOf(run: Run, crew: Member[], place: number, told: Fresh | undefined): Schemas["RecordIn"] {
   const own = crew[place];
   return {
-    played: run.spans.map(([from_s, to_s, shift]) => ({ from_s: to(2, from_s), to_s: to(2, to_s), shift: shift ?? 0 })),
-    stood: run.stood.map(([at_s, seconds]) => ({ at_s: to(2, at_s), seconds: to(2, seconds) })),
+    played: run.spans.map(([from_s, to_s, shift]) => ({
+      from_s: rounded(2, from_s),
+      to_s: rounded(2, to_s),
+      shift: shift ?? 0,
+    })),
+    stood: run.stood.map(([at_s, seconds]) => ({ at_s: rounded(2, at_s), seconds: rounded(2, seconds) })),
     counted: run.counted,
     place,
     of: Math.max(1, crew.length),
     heart: told?.heart ?? [],
     strikes: own && own.sensor !== "none" ? (told?.strikes ?? []) : null,
-    simulated: own?.strap === "simulated" || own?.sensor === "simulated",
+    simulated: own !== undefined && simulates(own),
   };
 }
 

@@ -1,4 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { Fresh } from "../devices/watch";
 
 /** What waits on this device to be sent. The same thing sent again takes the place of what waited. */
 export interface Waiting {
@@ -23,14 +24,10 @@ export interface Happened {
 }
 
 /** What a device has told of one of the people on the floor, some seconds of it. */
-export interface Told {
+export interface Told extends Fresh {
   runId: string;
   /** Of the one it is told of, from 0. */
   place: number;
-  /** Session time [s] and heart rate [bpm]. */
-  heart: [number, number][];
-  /** Session time [s] of every strike. */
-  strikes: number[];
 }
 
 interface Shelves extends DBSchema {

@@ -22,15 +22,7 @@ export function Heads({ all, names, evaluation, open, axis, onOpen }: HeadProps)
         <g key={fold.start_s} onClick={() => onOpen(index)} className="cursor-pointer">
           {index > 0 && <line x1={fold.x - 4} x2={fold.x - 4} y1={0} y2={axis} stroke="var(--rule-2)" />}
           <rect x={fold.x} y={0} width={fold.width} height={SCORE_TOP - 12} fill="transparent" />
-          {fold.width > 46 && (
-            <text
-              x={fold.x}
-              y={16}
-              className="fill-[var(--ink)] font-[family-name:var(--font-head)] text-[15px] font-bold"
-            >
-              {clip(names[index] ?? "", fold.width, 8.2)}
-            </text>
-          )}
+          <PartName fold={fold} name={names[index] ?? ""} />
           {index === open && fold.width > 120 && (
             <text x={fold.x} y={32} className="fill-[var(--ink-2)] text-[12px]">
               {clip(evaluation.parts[index]?.text ?? "", fold.width, 6)}
@@ -43,7 +35,17 @@ export function Heads({ all, names, evaluation, open, axis, onOpen }: HeadProps)
   );
 }
 
-export function clip(text: string, width: number, perLetter: number): string {
+/** The name of a part over its fold, where there is room for it. */
+export function PartName({ fold, name }: { fold: Fold; name: string }) {
+  if (fold.width <= 46) return null;
+  return (
+    <text x={fold.x} y={16} className="fill-[var(--ink)] font-[family-name:var(--font-head)] text-[15px] font-bold">
+      {clip(name, fold.width, 8.2)}
+    </text>
+  );
+}
+
+function clip(text: string, width: number, perLetter: number): string {
   const room = Math.floor(width / perLetter);
   return text.length <= room ? text : `${text.slice(0, Math.max(1, room - 1)).trimEnd()}…`;
 }
