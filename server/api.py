@@ -7,11 +7,11 @@ from ninja.security import django_auth
 from server.accounts.api import router as accounts
 from server.combinations.api import router as combinations
 from server.errors import FieldError
-from server.floor.api import router as floor
 from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
+from server.runs.api import router as runs
 from server.sessions.api import router as bench
 from server.sessions.kept_api import router as sessions
 
@@ -22,7 +22,7 @@ api.add_router("", bench)
 api.add_router("", sessions)
 api.add_router("", library)
 api.add_router("", combinations)
-api.add_router("", floor)
+api.add_router("", runs)
 api.add_router("", logbook)
 api.add_router("", method)
 

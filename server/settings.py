@@ -46,7 +46,7 @@ INSTALLED_APPS = [
     "server.roster",
     "server.sessions",
     "server.combinations",
-    "server.floor",
+    "server.runs",
     "server.logbook",
     "server.demo",
 ]
@@ -60,6 +60,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "server.parsing.NoNul",
 ]
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"

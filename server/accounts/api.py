@@ -18,6 +18,8 @@ DEMO_COACH = "demo-coach"
 
 class Welcome(Schema):
     signed_in: bool
+    coach_id: int | None = None
+    club_id: int | None = None
     coach: str | None = None
     club: str | None = None
     school: str = DEFAULT_SCHOOL
@@ -45,6 +47,8 @@ def _welcome(request: HttpRequest) -> Welcome:
     own = user.club
     return Welcome(
         signed_in=True,
+        coach_id=user.pk,
+        club_id=own.pk,
         coach=user.get_full_name(),
         club=own.name,
         school=own.school,
@@ -83,6 +87,19 @@ def enter_demo(request: HttpRequest) -> Welcome:
 def sign_out(request: HttpRequest) -> Welcome:
     logout(request)
     return _welcome(request)
+
+
+class CoachOut(Schema):
+    id: int
+    name: str
+
+
+@router.get("/coaches", response=list[CoachOut], operation_id="coaches")
+def coaches(request: HttpRequest) -> list[CoachOut]:
+    """The coaches of the club, without whoever asks."""
+    user = coach(request)
+    others = user.own_club.coaches.exclude(pk=user.pk).order_by("first_name", "last_name")
+    return [CoachOut(id=each.pk, name=each.get_full_name() or each.username) for each in others]
 
 
 @router.put("/club", response={200: Welcome, 403: Message}, operation_id="save_club")

@@ -31,3 +31,18 @@ class User(AbstractUser):
 
 class ClublessError(Exception):
     """An account that belongs to no club; it can sign in nowhere."""
+
+
+class Answered(models.Model):
+    """What was answered to something that creates, so that the same asked again, with the same key, creates nothing."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="+")
+    key = models.CharField(max_length=80)
+    asked = models.CharField(max_length=64)
+    """Fingerprint of what was asked."""
+    status = models.PositiveSmallIntegerField()
+    body = models.JSONField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["user", "key"], name="one_answer_per_key"),)

@@ -3,6 +3,7 @@ from ninja import Router, Status
 
 from server.accounts.current import club
 from server.accounts.models import Club
+from server.accounts.once import once
 from server.combinations import schemas
 from server.combinations.models import BookEntry
 from server.errors import Faults, FieldError, Message, not_found
@@ -127,6 +128,7 @@ def _fields(body: schemas.EntryIn, school: str) -> dict[str, object]:
 
 
 @router.post("/combinations", response={201: schemas.EntryOut, 422: Faults}, operation_id="create_combination")
+@once
 def create_combination(request: HttpRequest, body: schemas.EntryIn) -> Status[schemas.EntryOut]:
     own = club(request)
     entry = BookEntry.objects.create(club=own, **_fields(body, own.school))

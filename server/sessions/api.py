@@ -10,7 +10,8 @@ from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.sessions import schemas
 from server.sessions.circumstances import circumstances_of
-from server.sessions.evaluation import core_session, evaluate, proposal_out, scaled_out, unrolled
+from server.sessions.documents import core_session, unrolled
+from server.sessions.evaluation import evaluate, proposal_out, scaled_out
 from yoisho.design.families import NEEDED_KIT
 from yoisho.design.nudge import make_it_so, nudges
 from yoisho.design.propose import Limits, ProposalError, propose_all

@@ -16,9 +16,9 @@ def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
         return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
     now = timezone.now()
     week = LogEntry.objects.filter(
-        club_id=who.club_id, person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
+        club_id=who.club_id, result__person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
     )
-    last = max((entry.started_at for entry in week if entry.lactic), default=None)
+    last = max((entry.started_at for entry in week if entry.result.lactic), default=None)
     return Circumstances(
         screening=who.screening,
         days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,

@@ -6,9 +6,9 @@ from typing import TypeVar
 
 import numpy as np
 
-from server.errors import FieldError
 from server.sessions import schemas
 from server.sessions.document_schema import SessionDocument
+from server.sessions.documents import core_session, unrolled
 from yoisho.design.propose import Proposal
 from yoisho.design.scale import Scaled
 from yoisho.engine import readout
@@ -18,8 +18,7 @@ from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
-from yoisho.session.document import DocumentError, Session, from_document, to_document
-from yoisho.session.interval import SessionError
+from yoisho.session.document import Session, to_document
 from yoisho.session.purposes import FRAMES
 from yoisho.session.shorthand import write
 from yoisho.session.tempo import TEMPOS
@@ -30,23 +29,6 @@ from yoisho.strikes.notation import calls
 
 MOST_SAMPLES = 480
 Name = TypeVar("Name", bound=str)
-
-
-def core_session(document: object) -> Session:
-    """The document as the core reads it. An impossible one is a 422 with the path to the fault."""
-    try:
-        return from_document(document)
-    except DocumentError as error:
-        raise FieldError(["body", "document", error.path], error.message, "document") from error
-    except SessionError as error:
-        raise FieldError(["body", "document"], str(error), "document") from error
-
-
-def unrolled(session: Session) -> Timeline:
-    try:
-        return session.unrolled()
-    except SessionError as error:
-        raise FieldError(["body", "document", "parts"], str(error), "document") from error
 
 
 def interval_out(interval: TimelineInterval, volume: Volume) -> schemas.TimelineInterval:

@@ -14,10 +14,11 @@ from ninja.errors import HttpError
 
 from server.accounts.current import club, coach
 from server.accounts.models import Club, User
+from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
 from server.roster.api import find_person
 from server.sessions import schemas
-from server.sessions.evaluation import core_session, unrolled
+from server.sessions.documents import core_session, unrolled
 from server.sessions.models import Session as Saved
 from server.sessions.models import Version
 from yoisho.judgement.targets import TARGETS
@@ -117,6 +118,7 @@ def _create(user: User, **state: object) -> Saved:
     exclude_unset=True,
     operation_id="create_session",
 )
+@once
 def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
     user = coach(request)
     saved = _create(user, **_checked(body, user.own_club))
@@ -134,6 +136,7 @@ def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
 
 @router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, exclude_unset=True,
              operation_id="import_session")  # fmt: skip
+@once
 def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str, object]]:
     """A session from a document of any version, as the club's own."""
     user = coach(request)
@@ -160,6 +163,7 @@ def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
     exclude_unset=True,
     operation_id="save_session",
 )
+@once
 def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn) -> dict[str, object]:
     user = coach(request)
     saved = find_session(user.own_club, session_id)
@@ -167,6 +171,9 @@ def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn)
     with transaction.atomic():
         saved = Saved.objects.select_for_update().get(pk=saved.pk)
         if body.revision is not None and body.revision != saved.revision:
+            if saved.saved_by == user and all(getattr(saved, name) == value for name, value in changes.items()):
+                # It is the coach's own save, whose answer was lost.
+                return _out(saved)
             who = saved.saved_by.get_full_name() if saved.saved_by else "somebody"
             raise HttpError(
                 409,

@@ -66,6 +66,17 @@ def end(page):
     page.keyboard.up("Escape")
 
 
+def strapped(bench, line):
+    """Runa before the start with a strap by Bluetooth that was found and has told nothing yet."""
+    bench.add_init_script(STRAP)
+    bench.reload()
+    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
+    to_floor(bench, line)
+    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
+    sheet(bench).get_by_role("button", name="Find the strap").click()
+
+
 @pytest.fixture
 def pair(bench):
     """Runa and Dario before the start of work in pairs, both with simulated devices."""
@@ -141,13 +152,7 @@ def test_what_the_strap_told_survives_a_reload_and_a_lost_network(pair):
 
 
 def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(bench):
-    bench.add_init_script(STRAP)
-    bench.reload()
-    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, "20:00 flow")
-    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
-    sheet(bench).get_by_role("button", name="Find the strap").click()
+    strapped(bench, "20:00 flow")
     assert bench.evaluate("window.strap.asked.filters[0].services") == ["heart_rate"]
     bench.evaluate("window.strap.beat(131)")
     expect(sheet(bench).get_by_role("button", name="Strap found, 131")).to_be_visible()
@@ -169,12 +174,7 @@ def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(ben
 
 
 def test_a_silent_strap_is_lost_after_a_few_seconds(bench):
-    bench.add_init_script(STRAP)
-    bench.reload()
-    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
-    to_floor(bench, "20:00 flow")
-    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
-    sheet(bench).get_by_role("button", name="Find the strap").click()
+    strapped(bench, "20:00 flow")
     start(bench, 1)
     bench.evaluate("window.strap.beat(140)")
     expect(on_the_floor(bench).first).not_to_contain_text("strap lost")
@@ -182,13 +182,7 @@ def test_a_silent_strap_is_lost_after_a_few_seconds(bench):
 
 
 def test_the_heart_stands_against_its_band_in_words(bench):
-    bench.add_init_script(STRAP)
-    bench.reload()
-    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, "20:00 flow @60-70%HR")
-    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
-    sheet(bench).get_by_role("button", name="Find the strap").click()
+    strapped(bench, "20:00 flow @60-70%HR")
     start(bench, 1)
     for bpm, word in ((90, "under"), (122, "in band"), (170, "over")):
         bench.evaluate(f"window.strap.beat({bpm})")

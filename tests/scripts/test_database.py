@@ -11,7 +11,8 @@ import psycopg
 import pytest
 
 ROOT = Path(__file__).resolve().parents[2]
-NAME = "script_test"
+NAME = f"script_test_{os.environ.get('PYTEST_XDIST_WORKER', 'alone')}"
+"""Workers that test at the same time have a cluster each."""
 
 
 def database(verb: str) -> subprocess.CompletedProcess[str]:

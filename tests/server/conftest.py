@@ -70,6 +70,11 @@ def own_speech(settings, tmp_path) -> None:
     settings.SPEECH = tmp_path / "speech"
 
 
+def run_of(saved: dict, **more: object) -> dict:
+    """A run's plan as a device tells it: the session as it stood when the run began."""
+    return {"session_id": saved["id"], "revision": saved["revision"], "document": saved["document"], **more}
+
+
 def fault(answer) -> dict:
     """The first fault of a refusal: its place, message and kind."""
     assert answer.status_code == 422, answer.content

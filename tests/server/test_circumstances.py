@@ -6,7 +6,7 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
-from tests.server.conftest import document, fault
+from tests.server.conftest import document, fault, run_of
 
 HARD = ("10:00 flow", "2 x (8 x (30 all out / 30 recover)) rest 2:00")
 
@@ -25,7 +25,7 @@ def screened(coach, **more):
 def logged(coach, person, days_ago, done_s=1000, line=HARD[1]):
     saved = coach.session(line, person_id=person.pk)
     began = timezone.now() - timedelta(days=days_ago)
-    entry = {"session_id": saved["id"], "person_id": person.pk, "started_at": began.isoformat(), "done_s": done_s,
+    entry = {"run": run_of(saved), "person_id": person.pk, "started_at": began.isoformat(), "done_s": done_s,
              "done_efforts": 1, "rpe": 9}  # fmt: skip
     assert coach.put(f"runs/{uuid.uuid4()}/log", entry).status_code == 200
 

@@ -4,7 +4,7 @@ import uuid
 
 import pytest
 
-from tests.server.conftest import document
+from tests.server.conftest import document, run_of
 
 
 def test_lists_hold_only_the_clubs_own(coach, stranger):
@@ -40,16 +40,18 @@ def test_a_person_of_another_club_cannot_be_used(coach, stranger):
     )
 
 
-def test_a_run_of_another_clubs_session_cannot_be_logged(coach, stranger):
-    saved = coach.session()
+def test_a_run_that_names_another_clubs_session_or_person_touches_neither(coach, stranger):
+    saved, person = coach.session(), coach.person()
     entry = {
-        "session_id": saved["id"],
+        "run": run_of(saved, person_id=person.pk),
         "started_at": "2026-05-14T18:20:00Z",
         "done_s": 240,
         "done_efforts": 8,
         "rpe": 9,
     }
-    assert stranger.put(f"runs/{uuid.uuid4()}/log", entry).status_code == 404
+    assert stranger.put(f"runs/{uuid.uuid4()}/log", entry).json()["session_id"] is None
+    assert coach.get("log").json() == []
+    assert stranger.put(f"runs/{uuid.uuid4()}/log", {**entry, "person_id": person.pk}).status_code == 404
 
 
 @pytest.mark.parametrize(

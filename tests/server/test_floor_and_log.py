@@ -8,12 +8,12 @@ from django.utils import timezone
 from server.accounts.models import User
 from server.logbook.models import LogEntry
 from server.sessions.models import Session
-from tests.server.conftest import fault
+from tests.server.conftest import fault, run_of
 
 
 def entry_of(saved, **more):
     began = (timezone.now() - timedelta(minutes=5)).isoformat()
-    return {"session_id": saved["id"], "started_at": began, "done_s": 240, "done_efforts": 8, "rpe": 9, **more}
+    return {"run": run_of(saved), "started_at": began, "done_s": 240, "done_efforts": 8, "rpe": 9, **more}
 
 
 def log(coach, saved, run_id=None, **more):

@@ -2,7 +2,7 @@
 
 from uuid import uuid4
 
-from tests.server.conftest import fault
+from tests.server.conftest import fault, run_of
 
 RUN = uuid4()
 
@@ -15,7 +15,7 @@ START, PAUSE, UNWELL = event("start", -10), event("pause", 41.5), event("unwell"
 
 
 def send(coach, saved: dict, *events: dict, run=RUN):
-    return coach.put(f"runs/{run}/journal", {"session_id": saved["id"], "events": list(events)})
+    return coach.put(f"runs/{run}/journal", {"run": run_of(saved), "events": list(events)})
 
 
 def kinds(coach, run=RUN) -> list[str]:
@@ -41,7 +41,7 @@ def test_an_older_journal_that_comes_late_takes_nothing_away(coach):
 def test_somebody_unwell_is_told_in_the_log(coach):
     saved, run = coach.session(), uuid4()
     send(coach, saved, START, UNWELL, run=run)
-    body = {"session_id": saved["id"], "started_at": "2026-11-20T18:30:00Z", "done_s": 200, "done_efforts": 6, "rpe": 7}
+    body = {"run": run_of(saved), "started_at": "2026-11-20T18:30:00Z", "done_s": 200, "done_efforts": 6, "rpe": 7}
     coach.put(f"runs/{run}/log", body)
     assert coach.get("log").json()[0]["unwell_at_s"] == [252.0]
 
@@ -50,6 +50,7 @@ def test_a_journal_is_the_clubs_own_and_holds_only_what_can_happen(coach, strang
     saved = coach.session()
     send(coach, saved, START)
     assert stranger.get(f"runs/{RUN}/journal").status_code == 404
-    assert send(stranger, saved, START).status_code == 404
+    send(stranger, saved, START, PAUSE)
+    assert kinds(coach) == ["start"], "the same id in another club is another run"
     assert fault(send(coach, saved, event("shout", 3)))["loc"][-1] == "kind"
     assert fault(send(coach, saved, event("pause", 10**6)))["loc"][-1] == "at_s"

@@ -7,7 +7,7 @@ import pytest
 from django.utils import timezone
 
 from server.logbook.models import LogEntry
-from tests.server.conftest import fault
+from tests.server.conftest import fault, run_of
 
 PAIRS = "6 x (30 power pairs)"
 
@@ -24,7 +24,7 @@ def record(place=0, of=2, played=((0, 360, 0),), **more):
 
 def log(coach, saved, run_id, **more):
     began = (timezone.now() - timedelta(minutes=20)).isoformat()
-    body = {"session_id": saved["id"], "started_at": began, "done_s": 360, "done_efforts": 6, "rpe": 8, **more}
+    body = {"run": run_of(saved), "started_at": began, "done_s": 360, "done_efforts": 6, "rpe": 8, **more}
     return coach.put(f"runs/{run_id}/log", body)
 
 
@@ -65,8 +65,11 @@ def test_another_clubs_person_is_not_on_the_floor(coach, stranger):
 def test_a_run_is_reviewed_round_by_round_before_it_is_logged(coach):
     saved = coach.session("8 x (20 all out) rest 0:10")
     strikes = [30 * n + 1 + m for n in range(8) for m in range(10 - n)]
-    body = {"record": record(of=1, played=((-10, 226, 0),), heart=[[20, 170], [25, 176]], strikes=strikes)}
-    done = coach.post(f"sessions/{saved['id']}/review", body).json()
+    body = {
+        "run": run_of(saved),
+        "record": record(of=1, played=((-10, 226, 0),), heart=[[20, 170], [25, 176]], strikes=strikes),
+    }
+    done = coach.post("review", body).json()
     assert [one["done"] for one in done["rounds"]] == [True] * 7 + [False]
     assert done["rounds"][0]["strikes"] == 10
     assert done["rounds"][0]["peak_bpm"] == 176
@@ -104,8 +107,8 @@ def test_counting_entries_reads_no_traces(coach):
     """The cautions of every evaluation look at the week's entries; a trace of an hour is left where it is."""
     made = log(coach, coach.session(), uuid.uuid4(), record=record(of=1, heart=[[1, 120]])).json()
     entry = LogEntry.objects.get(pk=made["id"])
-    assert entry.get_deferred_fields() == {"record"}
-    assert entry.record["heart"] == [[1, 120]], "and it is there where it is asked for"
+    assert entry.result.get_deferred_fields() == {"record"}
+    assert entry.result.record["heart"] == [[1, 120]], "and it is there where it is asked for"
 
 
 def test_an_entry_written_by_hand_has_no_rounds(coach):

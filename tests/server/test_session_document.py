@@ -101,8 +101,10 @@ def test_what_was_stored_in_version_1_is_brought_up_to_date_with_the_database():
     apps = executor.loader.project_state(latest).apps
     saved = apps.get_model("training", "Session").objects.get()
     entry = apps.get_model("logbook", "LogEntry").objects.get()
-    for document in (saved.document, entry.document):
+    run = apps.get_model("runs", "Run").objects.get()
+    assert (run.title, run.session, entry.result.run) == ("Old", None, run)
+    for document in (saved.document, run.document):
         assert ACCEPTS.is_valid(document)
         assert from_document(document).parts[0].tree == read("1:00 power")
-    assert entry.expected_limbs == {"left hand": 20, "right hand": 20}
+    assert entry.result.expected_limbs == {"left hand": 20, "right hand": 20}
     assert entry.counted_strikes is None

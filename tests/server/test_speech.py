@@ -1,12 +1,15 @@
 """Speech on the floor: every call of a plan is a file, loud, short, made once; settings belong to the session."""
 
+import errno
 import io
+import os
 import wave
+from pathlib import Path
 
 import numpy as np
 import pytest
 
-from server.floor.speech import path_of, phrase_id, speak
+from server.runs.speech import path_of, phrase_id, speak
 from tests.server.conftest import document, fault
 
 LINE = "2 x (1:00 power bag [1-2-3b] switch at half) rest 0:30"
@@ -23,10 +26,11 @@ def plan(coach, saved: dict) -> dict:
 
 
 def test_every_call_of_a_plan_is_a_file_that_can_be_fetched_and_kept(coach):
-    calls = plan(coach, coach.session(LINE))["calls"]
+    told = plan(coach, coach.session(LINE))
+    calls = told["calls"]
     assert {"next", "switch"} <= {call["kind"] for call in calls}
     for call in calls:
-        answer = coach.get(f"speech/{call['speech']}")
+        answer = coach.get(f"speech/{told['speech'][call['text']]}")
         assert answer.headers["Content-Type"] == "audio/wav"
         assert "immutable" in answer.headers["Cache-Control"]
         sound, rate = samples(b"".join(answer.streaming_content))
@@ -53,9 +57,21 @@ def test_words_that_look_like_commands_are_only_said():
 
 
 def test_without_a_voice_the_plan_still_runs(coach, monkeypatch):
-    monkeypatch.setattr("server.floor.speech.PROGRAM", "no-such-voice")
+    monkeypatch.setattr("server.runs.speech.PROGRAM", "no-such-voice")
     found = plan(coach, coach.session(LINE))
-    assert {call["speech"] for call in found["calls"]} == {None}
+    assert found["speech"] == {}
+    assert "no voice" in found["silent"]
+    assert found["cues"]
+
+
+def test_a_full_disk_gives_a_run_without_speech_and_says_so(coach, monkeypatch):
+    def full(*_):
+        raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+    monkeypatch.setattr(Path, "write_bytes", full)
+    found = plan(coach, coach.session(LINE))
+    assert found["speech"] == {}
+    assert "No space left" in found["silent"]
     assert found["cues"]
 
 
@@ -82,7 +98,7 @@ def test_what_is_called_is_set_for_each_session(coach, stranger):
 
 def test_saving_speaks_ahead(coach, monkeypatch, django_capture_on_commit_callbacks):
     said: list[str] = []
-    monkeypatch.setattr("server.floor.ahead._speak_all", said.extend)
+    monkeypatch.setattr("server.runs.ahead._speak_all", said.extend)
     with django_capture_on_commit_callbacks(execute=True) as callbacks:
         coach.session(LINE)
     assert callbacks

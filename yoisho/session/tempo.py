@@ -6,7 +6,7 @@ continuous punching falls between the figures of Kravitz et al. 2003 (68-73 % of
 """
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import TYPE_CHECKING, Literal, TypeAlias
 
 Kind = Literal["work", "recover", "rest"]
 
@@ -47,3 +47,9 @@ TEMPOS: dict[str, Tempo] = {
 def tempo_spellings() -> dict[str, str]:
     """Every spelling the shorthand reads, in lower case with single spaces, and the tempo it names."""
     return {spelling: tempo.id for tempo in TEMPOS.values() for spelling in (tempo.word, tempo.id, *tempo.aliases)}
+
+
+if TYPE_CHECKING:
+    TempoId: TypeAlias = str
+else:
+    TempoId = Literal[tuple(TEMPOS)]

@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Coaches
+         * @description The coaches of the club, without whoever asks.
+         */
+        get: operations["coaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/combinations": {
         parameters: {
             query?: never;
@@ -178,6 +198,50 @@ export interface paths {
          */
         post: operations["evaluate_session"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Letters
+         * @description What other coaches of the club have sent to this one, because it was refused where they were.
+         */
+        get: operations["letters"];
+        put?: never;
+        /**
+         * Send Letter
+         * @description Something that was refused, to another coach of the club, who sees to it.
+         */
+        post: operations["send_letter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letters/{letter_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Letter
+         * @description The letter is in the hands of whom it was sent to.
+         */
+        delete: operations["take_letter"];
         options?: never;
         head?: never;
         patch?: never;
@@ -477,6 +541,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Review Run
+         * @description What one of the people on the floor did of a run, round by round. Nothing is kept.
+         */
+        post: operations["review_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Begin Run
+         * @description A run begins, with its plan as it stands. Told again it is the same run, with the plan that was told first.
+         */
+        put: operations["begin_run"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/journal": {
         parameters: {
             query?: never;
@@ -509,7 +613,7 @@ export interface paths {
         put?: never;
         /**
          * Say Live
-         * @description Where the clock stands, for the other screens of the club.
+         * @description Where the clock of a run stands that has begun, for the other screens of the club.
          */
         post: operations["say_live"];
         delete?: never;
@@ -528,9 +632,29 @@ export interface paths {
         get?: never;
         /**
          * Save Log
-         * @description Log a run. The same run sent again replaces its entry, so that a retry never makes two.
+         * @description Log a run, by the plan that was run. Sent again it replaces its entry, so that a retry never makes two.
          */
         put: operations["save_log"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Of Run
+         * @description The plan of a run as it stood when it began, whatever became of the session.
+         */
+        get: operations["plan_of_run"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -663,32 +787,12 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * On Floor
+         * Someone On Floor
          * @description The session as one of the people on the floor has it: at a place, from 0, `of` so many.
          */
         get: operations["on_floor"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sessions/{session_id}/review": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Review Run
-         * @description What one of the people on the floor did of a run, round by round. Nothing is kept.
-         */
-        post: operations["review_run"];
         delete?: never;
         options?: never;
         head?: never;
@@ -702,7 +806,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Run Plan */
+        /**
+         * Run Plan
+         * @description The plan of a run that is to begin: the session as it stands now.
+         */
         get: operations["run_plan"];
         put?: never;
         post?: never;
@@ -869,8 +976,8 @@ export interface components {
             /** Seconds */
             seconds: number;
         };
-        /** CallOut */
-        CallOut: {
+        /** Call */
+        Call: {
             /** At S */
             at_s: number;
             /**
@@ -878,8 +985,6 @@ export interface components {
              * @enum {string}
              */
             kind: "swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort";
-            /** Speech */
-            speech: string | null;
             /** Text */
             text: string;
         };
@@ -994,6 +1099,13 @@ export interface components {
             /** School */
             school?: ("overhands" | "body-hooks") | null;
         };
+        /** CoachOut */
+        CoachOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /** CombinationOut */
         CombinationOut: {
             /** Against */
@@ -1047,8 +1159,8 @@ export interface components {
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
         };
-        /** DoneOut */
-        DoneOut: {
+        /** Done */
+        Done: {
             /** Efforts */
             efforts: number;
             /** Efforts Done */
@@ -1056,7 +1168,7 @@ export interface components {
             /** Expected Strikes */
             expected_strikes: number;
             /** Fades */
-            fades: components["schemas"]["PartFadeOut"][];
+            fades: components["schemas"]["PartFade"][];
             /** Peak Bpm */
             peak_bpm: number | null;
             /** Planned Rest S */
@@ -1066,7 +1178,7 @@ export interface components {
             /** Rest S */
             rest_s: number;
             /** Rounds */
-            rounds: components["schemas"]["RoundOut"][];
+            rounds: components["schemas"]["Round"][];
             /** Strap Off S */
             strap_off_s: number | null;
             /** Strikes */
@@ -1123,6 +1235,8 @@ export interface components {
         Effort: {
             /** End S */
             end_s: number;
+            fade: components["schemas"]["Figure"];
+            sprint_at_start: components["schemas"]["Figure"];
             /** Start S */
             start_s: number;
         };
@@ -1393,8 +1507,7 @@ export interface components {
         JournalIn: {
             /** Events */
             events: components["schemas"]["Event"][];
-            /** Session Id */
-            session_id: number;
+            run: components["schemas"]["RunIn"];
         };
         /** JournalOut */
         JournalOut: {
@@ -1406,7 +1519,7 @@ export interface components {
              */
             run_id: string;
             /** Session Id */
-            session_id: number;
+            session_id: number | null;
         };
         /**
          * Known
@@ -1422,6 +1535,46 @@ export interface components {
             /** Value */
             value: number;
         };
+        /** LetterIn */
+        LetterIn: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /** Path */
+            path: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Title */
+            title: string;
+            /** To */
+            to: number;
+        };
+        /** LetterOut */
+        LetterOut: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: number;
+            /** Path */
+            path: string;
+            /** Reason */
+            reason: string;
+            /** Sender */
+            sender: string;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** Title */
+            title: string;
+        };
         /**
          * LevelText
          * @description One level of a part's tree: the way down to it, and its line.
@@ -1434,8 +1587,6 @@ export interface components {
         };
         /** LiveIn */
         LiveIn: {
-            /** Session Id */
-            session_id: number;
             state: components["schemas"]["ClockState"];
         };
         /** LiveRow */
@@ -1445,8 +1596,6 @@ export interface components {
              * Format: uuid
              */
             run_id: string;
-            /** Session Id */
-            session_id: number;
             /** Title */
             title: string;
         };
@@ -1459,7 +1608,7 @@ export interface components {
             counted_strikes: number | null;
             /** Devices Simulated */
             devices_simulated: boolean;
-            done: components["schemas"]["DoneOut"] | null;
+            done: components["schemas"]["Done"] | null;
             /** Done Efforts */
             done_efforts: number;
             /** Done S */
@@ -1499,6 +1648,11 @@ export interface components {
             planned_s: number;
             /** Rpe */
             rpe: number;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
             /** Session Id */
             session_id: number | null;
             /** Simulated */
@@ -1537,8 +1691,7 @@ export interface components {
             record?: components["schemas"]["RecordIn"] | null;
             /** Rpe */
             rpe: number;
-            /** Session Id */
-            session_id: number;
+            run: components["schemas"]["RunIn"];
             /**
              * Started At
              * Format: date-time
@@ -1551,7 +1704,7 @@ export interface components {
             counted_strikes: number | null;
             /** Devices Simulated */
             devices_simulated: boolean;
-            done: components["schemas"]["DoneOut"] | null;
+            done: components["schemas"]["Done"] | null;
             /** Done Efforts */
             done_efforts: number;
             /** Done S */
@@ -1584,6 +1737,11 @@ export interface components {
             planned_s: number;
             /** Rpe */
             rpe: number;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
             /** Session Id */
             session_id: number | null;
             /** Simulated */
@@ -1715,7 +1873,7 @@ export interface components {
             heart_holds: boolean;
             /** Rest S */
             rest_s: number;
-            simulated: components["schemas"]["SimulatedOut"];
+            simulated: components["schemas"]["SimulatedDevices"];
             /** Targets */
             targets: components["schemas"]["HeartTarget"][];
             /** Work S */
@@ -1776,8 +1934,11 @@ export interface components {
             /** Tree */
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
         };
-        /** PartFadeOut */
-        PartFadeOut: {
+        /**
+         * PartFade
+         * @description The fade over the rounds of a part; what the model expects beside it.
+         */
+        PartFade: {
             /** Expected */
             expected: number;
             /** Measured */
@@ -2026,6 +2187,11 @@ export interface components {
             place: number;
             /** Played */
             played: components["schemas"]["StretchIn"][];
+            /** Reps */
+            reps?: [
+                number,
+                number
+            ][];
             /**
              * Simulated
              * @default false
@@ -2064,16 +2230,15 @@ export interface components {
             /** Person Id */
             person_id?: number | null;
             record: components["schemas"]["RecordIn"];
+            run: components["schemas"]["RunIn"];
         };
-        /** Round */
+        /**
+         * Round
+         * @description Work without a pause between, in one part.
+         */
         Round: {
-            /** Of */
-            of: number;
-            /** Turn */
-            turn: number;
-        };
-        /** RoundOut */
-        RoundOut: {
+            /** Asked Strikes */
+            asked_strikes: number;
             /** Done */
             done: boolean;
             /** Done S */
@@ -2088,6 +2253,10 @@ export interface components {
             part: number;
             /** Peak Bpm */
             peak_bpm: number | null;
+            /** Reps */
+            reps: number | null;
+            /** Reps Asked */
+            reps_asked: number | null;
             /** Start S */
             start_s: number;
             /** Strikes */
@@ -2102,19 +2271,59 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** RunPlan */
+        /**
+         * RunIn
+         * @description The plan as it stood when the run began: with everything that is told of a run, so that each stands alone.
+         */
+        RunIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Revision
+             * @default 1
+             */
+            revision: number;
+            /** Session Id */
+            session_id?: number | null;
+        };
+        /** RunOut */
+        RunOut: {
+            /** Revision */
+            revision: number;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /** Session Id */
+            session_id: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * RunPlan
+         * @description All that a device needs to run a session, and the plan as it stands, to be sent back with whatever came of it.
+         */
         RunPlan: {
             call_settings: components["schemas"]["CallSettings"];
             /** Calls */
-            calls: components["schemas"]["CallOut"][];
+            calls: components["schemas"]["Call"][];
             /** Cold */
             cold: string | null;
             /** Count In S */
             count_in_s: number;
             /** Cues */
             cues: components["schemas"]["Cue"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
             /** Efforts */
-            efforts: components["schemas"]["Effort"][];
+            efforts: components["schemas"]["Span"][];
             /** Emergency Number */
             emergency_number: string;
             /** Expected Rpe */
@@ -2128,7 +2337,13 @@ export interface components {
             /** Revision */
             revision: number;
             /** Session Id */
-            session_id: number;
+            session_id: number | null;
+            /** Silent */
+            silent: string | null;
+            /** Speech */
+            speech: {
+                [key: string]: string;
+            };
             /** Timeline */
             timeline: components["schemas"]["FloorInterval"][];
             /** Title */
@@ -2422,29 +2637,21 @@ export interface components {
             username: string;
         };
         /**
-         * SimulatedOut
+         * SimulatedDevices
          * @description What a simulated strap and strike sensor tell; never a measurement.
          */
-        SimulatedOut: {
+        SimulatedDevices: {
             /** Heart */
             heart: (number | null)[];
             /** Strikes */
             strikes: number[];
         };
-        /**
-         * Span
-         * @description A stretch of the line, and what it is.
-         */
+        /** Span */
         Span: {
-            /** End */
-            end: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "effort" | "pause" | "means" | "strikes" | "dose" | "frame" | "word";
-            /** Start */
-            start: number;
+            /** End S */
+            end_s: number;
+            /** Start S */
+            start_s: number;
         };
         /** StoodIn */
         StoodIn: {
@@ -2535,7 +2742,7 @@ export interface components {
             /** Reps */
             reps: number | null;
             /** Rounds */
-            rounds: components["schemas"]["Round"][];
+            rounds: components["schemas"]["yoisho__answers__intervals__Round"][];
             /** Seconds */
             seconds: number;
             /** Start S */
@@ -2703,8 +2910,12 @@ export interface components {
         Welcome: {
             /** Club */
             club?: string | null;
+            /** Club Id */
+            club_id?: number | null;
             /** Coach */
             coach?: string | null;
+            /** Coach Id */
+            coach_id?: number | null;
             /** Demo */
             demo: boolean;
             /**
@@ -2719,6 +2930,43 @@ export interface components {
             school: string;
             /** Signed In */
             signed_in: boolean;
+        };
+        /** Round */
+        yoisho__answers__intervals__Round: {
+            /** Of */
+            of: number;
+            /** Turn */
+            turn: number;
+        };
+        /**
+         * Round
+         * @description Work without a pause between, in one part.
+         */
+        yoisho__runs__review__Round: {
+            /** Asked Strikes */
+            asked_strikes: number;
+            /** Done */
+            done: boolean;
+            /** Done S */
+            done_s: number;
+            /** End S */
+            end_s: number;
+            /** Expected Strikes */
+            expected_strikes: number;
+            /** Fade */
+            fade: number | null;
+            /** Part */
+            part: number;
+            /** Peak Bpm */
+            peak_bpm: number | null;
+            /** Reps */
+            reps: number | null;
+            /** Reps Asked */
+            reps_asked: number | null;
+            /** Start S */
+            start_s: number;
+            /** Strikes */
+            strikes: number | null;
         };
     };
     responses: never;
@@ -2800,6 +3048,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    coaches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoachOut"][];
                 };
             };
         };
@@ -3096,6 +3364,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOut"][];
+                };
+            };
+        };
+    };
+    send_letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetterIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                letter_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -3535,6 +3894,83 @@ export interface operations {
             };
         };
     };
+    review_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    begin_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     journal: {
         parameters: {
             query?: never;
@@ -3588,15 +4024,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JournalOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3692,6 +4119,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    plan_of_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -4043,50 +4501,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnFloor"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Faults"];
-                };
-            };
-        };
-    };
-    review_run: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                session_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReviewIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Not Found */

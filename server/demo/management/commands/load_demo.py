@@ -1,5 +1,6 @@
 """Load the demo club. Does nothing where it is there already, so that nothing a visitor did is lost."""
 
+from dataclasses import asdict
 from datetime import timedelta
 from typing import Any
 from uuid import uuid4
@@ -13,16 +14,15 @@ from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, User
 from server.combinations.models import BookEntry
 from server.demo import hall
-from server.floor.api import efforts_of
-from server.logbook.api import expectation
-from server.logbook.done import reviewed
 from server.logbook.models import LogEntry
-from server.logbook.schemas import RecordIn, StretchIn
 from server.roster.models import Person
+from server.runs.models import Result, Run
+from server.runs.schemas import RecordIn, StretchIn
 from server.sessions.models import Session, Version
-from yoisho.engine.bouts import session_rpe
+from yoisho.answers.log import logged
 from yoisho.engine.person import Person as CorePerson
-from yoisho.floor.simulated import simulate
+from yoisho.runs.plan import Plan
+from yoisho.runs.simulated import simulate
 from yoisho.session import shorthand
 from yoisho.session.document import Part, drill_to_dict, to_document
 from yoisho.session.document import Session as CoreSession
@@ -84,33 +84,35 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     saved = Session.objects.create(club=club, saved_by=coach, **state)
     begun = timezone.now() - timedelta(days=20)
     Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
-    timeline = core.unrolled()
-    efforts = efforts_of(timeline)
-    who = person.to_core()
+    plan, who = Plan(core), person.to_core()
     for number, run in enumerate(planned.runs):
-        done_s = round(timeline.total_s * run.done_frac)
-        lactic, volume = expectation(who, timeline, done_s)
-        record = _record(who, timeline, done_s, seed=saved.pk * 10 + number)
-        LogEntry.objects.create(
-            club=club,
-            run_id=uuid4(),
-            session=saved,
+        done_s = round(plan.timeline.total_s * run.done_frac)
+        record = _record(who, plan.timeline, done_s, seed=saved.pk * 10 + number)
+        found = logged(who, plan, record.to_core(), done_s)
+        kept = Run.objects.create(
+            club=club, run_id=uuid4(), session=saved, revision=1, title=planned.title, document=document, person=person,
+            coach=coach,
+        )  # fmt: skip
+        result = Result.objects.create(
+            run=kept,
             person=person,
-            title=planned.title,
-            document=document,
-            started_at=timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago),
-            planned_s=timeline.total_s,
-            planned_efforts=len(efforts),
-            planned_rpe=session_rpe(timeline),
-            done_s=done_s,
-            done_efforts=sum(end <= done_s for _, end in efforts),
-            rpe=run.rpe,
-            lactic=lactic,
-            expected_limbs=volume.limbs,
-            expected_levels=volume.levels,
-            note=run.note,
             record=record.model_dump(mode="json"),
             devices_simulated=True,
-            done=reviewed(who, timeline, record).model_dump(mode="json"),
+            done=asdict(found.done) if found.done else None,
+            lactic=found.lactic,
+            expected_limbs=found.volume.limbs,
+            expected_heights=found.volume.levels,
+        )
+        LogEntry.objects.create(
+            club=club,
+            result=result,
+            started_at=timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago),
+            planned_s=found.planned_s,
+            planned_efforts=found.planned_efforts,
+            planned_rpe=found.planned_rpe,
+            done_s=done_s,
+            done_efforts=sum(end <= done_s for _, end in plan.efforts),
+            rpe=run.rpe,
+            note=run.note,
             simulated=True,
         )

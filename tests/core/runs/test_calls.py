@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 
 from tests.core.trees import trees
-from yoisho.floor.calls import COUNT_S, KINDS, Call, Settings, call_schedule, spoken_time
+from yoisho.runs.calls import COUNT_S, KINDS, Call, Settings, call_schedule, spoken_time
 from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll

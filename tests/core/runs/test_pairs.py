@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.trees import trees
-from yoisho.floor.pairs import lived_by, turns, whose
+from yoisho.runs.pairs import lived_by, turns, whose
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 

@@ -14,8 +14,7 @@ from django.db import connection
 from django.utils import timezone
 
 from server.accounts.models import Club
-from server.floor.models import LiveRun
-from server.sessions.models import Session
+from server.runs.models import LiveState, Run
 
 STILL_HERE_S = 10.0
 """So often a word is sent where nothing happens, so that a screen that has gone is noticed."""
@@ -28,40 +27,38 @@ def channel_of(club: Club) -> str:
     return f"live_{club.pk}"
 
 
-def say(club: Club, run_id: UUID, session: Session, state: dict[str, Any]) -> None:
+def say(run: Run, state: dict[str, Any]) -> None:
     """Where the clock stands now; whoever follows hears of it. Of a run that has ended no heart rates are kept here."""
     if state.get("ended"):
         state = {**state, "people": []}
-    LiveRun.objects.update_or_create(
-        club=club, run_id=run_id, defaults={"session": session, "state": state, "said_at": timezone.now()}
-    )
+    LiveState.objects.update_or_create(run=run, defaults={"state": state, "said_at": timezone.now()})
     with connection.cursor() as cursor:
-        cursor.execute("SELECT pg_notify(%s, %s)", [channel_of(club), str(run_id)])
+        cursor.execute("SELECT pg_notify(%s, %s)", [channel_of(run.club), str(run.run_id)])
 
 
-def told(run: LiveRun) -> dict[str, Any]:
+def told(live: LiveState) -> dict[str, Any]:
     """The state as others need it: with how long ago it was said, so that no two clocks need agree."""
-    age_ms = (timezone.now() - run.said_at).total_seconds() * 1000
-    return {"run_id": str(run.run_id), "session_id": run.session_id, "age_ms": round(age_ms), "state": run.state}
+    age_ms = (timezone.now() - live.said_at).total_seconds() * 1000
+    return {"run_id": str(live.run.run_id), "age_ms": round(age_ms), "state": live.state}
 
 
-def running(club: Club) -> list[LiveRun]:
+def running(club: Club) -> list[LiveState]:
     since = timezone.now() - FORGOTTEN_AFTER
-    found = LiveRun.objects.filter(club=club, said_at__gte=since).select_related("session")
-    return [run for run in found if not run.state.get("ended") and not _left(run)]
+    found = LiveState.objects.filter(run__club=club, said_at__gte=since).select_related("run")
+    return [live for live in found if not live.state.get("ended") and not _left(live)]
 
 
-def _left(run: LiveRun) -> bool:
-    moves = run.state.get("anchor_ms") is not None
-    return moves and timezone.now() - run.said_at > SILENT_AFTER
+def _left(live: LiveState) -> bool:
+    moves = live.state.get("anchor_ms") is not None
+    return moves and timezone.now() - live.said_at > SILENT_AFTER
 
 
-def _event(run: LiveRun) -> bytes:
-    return f"data: {json.dumps(told(run))}\n\n".encode()
+def _event(live: LiveState) -> bytes:
+    return f"data: {json.dumps(told(live))}\n\n".encode()
 
 
-def _now(club: Club, run_id: UUID) -> LiveRun | None:
-    found = LiveRun.objects.filter(club=club, run_id=run_id).first()
+def _now(club: Club, run_id: UUID) -> LiveState | None:
+    found = LiveState.objects.filter(run__club=club, run__run_id=run_id).select_related("run").first()
     # Waiting may last an hour: the connection is not held meanwhile.
     connection.close()
     return found
@@ -72,10 +69,10 @@ def follow(club: Club, run_id: UUID, still_here_s: float = STILL_HERE_S) -> Iter
     parameters = {k: v for k, v in connection.get_connection_params().items() if k not in ("cursor_factory", "context")}
     with psycopg.connect(**parameters, autocommit=True) as listening:
         listening.execute(psycopg.sql.SQL("LISTEN {}").format(psycopg.sql.Identifier(channel_of(club))))
-        run = _now(club, run_id)
-        while run is not None:
-            yield _event(run)
-            if run.state.get("ended"):
+        live = _now(club, run_id)
+        while live is not None:
+            yield _event(live)
+            if live.state.get("ended"):
                 return
             heard = False
             while not heard:
@@ -83,4 +80,4 @@ def follow(club: Club, run_id: UUID, still_here_s: float = STILL_HERE_S) -> Iter
                     heard = notice.payload == str(run_id)
                 if not heard:
                     yield b": still here\n\n"
-            run = _now(club, run_id)
+            live = _now(club, run_id)

@@ -5,15 +5,16 @@ from typing import Any
 
 from django.db import transaction
 
-from server.floor.speech import speak
+from server.runs.speech import speak
 from server.sessions.models import Session
-from yoisho.floor.calls import Settings, call_schedule
+from yoisho.runs.calls import Settings, call_schedule
 from yoisho.session.document import from_document
 from yoisho.session.interval import SessionError
 
 
-def settings_of(saved: Session) -> Settings:
-    said = saved.calls
+def settings_of(saved: Session | None) -> Settings:
+    """What is called, as the session says; everything, once, where the session is gone."""
+    said = saved.calls if saved else {}
     return Settings(frozenset(said.get("muted", ())), said.get("combination_every_s"))
 
 

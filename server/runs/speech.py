@@ -6,6 +6,8 @@ import os
 import shutil
 import subprocess
 import wave
+from collections.abc import Iterable
+from dataclasses import dataclass
 from pathlib import Path
 
 import numpy as np
@@ -80,8 +82,34 @@ def speak(text: str) -> str | None:
         sound = _said(text)
     except (subprocess.SubprocessError, OSError, wave.Error):
         return None
-    path.parent.mkdir(parents=True, exist_ok=True)
     half = path.with_suffix(f".{os.getpid()}.{id(sound)}.part")
-    half.write_bytes(sound)
-    half.replace(path)
+    path.parent.mkdir(parents=True, exist_ok=True)
+    try:
+        half.write_bytes(sound)
+        half.replace(path)
+    except OSError:
+        half.unlink(missing_ok=True)
+        raise
     return phrase
+
+
+@dataclass(frozen=True)
+class Speeches:
+    """Phrases that are there, by what they say."""
+
+    files: dict[str, str]
+    silent: str | None
+    """Why there is no speech, or not all of it; None where all is there."""
+
+
+def speeches(texts: Iterable[str]) -> Speeches:
+    """What can be said of these, made where it is not there yet. What cannot be made is told, and stops no run."""
+    files: dict[str, str] = {}
+    try:
+        for text in dict.fromkeys(texts):
+            phrase = speak(text)
+            if phrase is not None:
+                files[text] = phrase
+    except OSError as error:
+        return Speeches(files, f"Words cannot be kept on the server ({error.strerror}): the run has its bells.")
+    return Speeches(files, None if available() else "This server has no voice: the run has its bells.")

@@ -61,16 +61,16 @@ def _struck(start_s: float, seconds: float, count: float, draw: np.random.Genera
     return start_s + np.sort((np.arange(whole) + draw.uniform(0.1, 0.9, whole)) * gap)
 
 
-def simulate(who: Person, timeline: Timeline, seed: int) -> Simulated:
+def simulate(person: Person, timeline: Timeline, seed: int) -> Simulated:
     """What a strap and a strike sensor would tell of a person who does a timeline. The same seed tells the same."""
     draw = np.random.default_rng(seed)
     try:
-        reading = read(who, timeline, ranges=False)
+        reading = read(person, timeline, ranges=False)
     except NoWorkError:
         return Simulated((None,) * timeline.total_s, ())
     traces = reading.traces
     course = np.interp(np.arange(timeline.total_s), traces.seconds, traces.heart_rate_bpm)
-    told = np.clip(course + _noise(len(course), draw), who.hr_rest_bpm.value - 5, who.hr_max_bpm.value + 3)
+    told = np.clip(course + _noise(len(course), draw), person.hr_rest_bpm.value - 5, person.hr_max_bpm.value + 3)
     heart = tuple(
         round(float(bpm)) if heard else None for bpm, heard in zip(told, _heard(len(told), draw), strict=True)
     )

@@ -1,7 +1,7 @@
 from hypothesis import given
 
 from tests.core.trees import trees
-from yoisho.floor.cues import COUNT_IN_S, cue_schedule
+from yoisho.runs.cues import COUNT_IN_S, cue_schedule
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 

@@ -8,7 +8,7 @@ import pytest
 
 from yoisho.engine.person import person
 from yoisho.engine.readout import read as read_engine
-from yoisho.floor.simulated import LATE_S, MISSED, simulate
+from yoisho.runs.simulated import LATE_S, MISSED, simulate
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 

@@ -3,7 +3,8 @@
 import pytest
 
 from yoisho.engine.person import person
-from yoisho.review.done import Record, Stood, Stretch, fade, review
+from yoisho.runs.record import Record, Stood, Stretch
+from yoisho.runs.review import fade, review
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from math import floor
 from typing import Literal, get_args
 
-from yoisho.floor.cues import SOUNDS
+from yoisho.runs.cues import SOUNDS
 from yoisho.session.interval import SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.tempo import TEMPOS

@@ -1,0 +1,48 @@
+"""Runs as the club keeps them: begun once, with the plan as it stood."""
+
+from uuid import UUID
+
+from server.accounts.models import Club, User
+from server.errors import not_found
+from server.roster.models import Person
+from server.runs.models import Run
+from server.runs.schemas import RunIn
+from server.sessions.documents import core_session
+from server.sessions.models import Session
+from yoisho.runs.plan import Plan
+from yoisho.session.document import from_document, to_document
+
+
+def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
+    """The run with that id, kept from what is told of it where it is not known yet.
+
+    The first word stands: the plan of a run does not change. A session or a person that is gone takes nothing with it.
+    """
+    found = Run.objects.filter(club=club, run_id=run_id).first()
+    if found is not None:
+        return found
+    session = core_session(told.document, "run")
+    run, _ = Run.objects.get_or_create(
+        club=club,
+        run_id=run_id,
+        defaults={
+            "session": Session.objects.filter(club=club, pk=told.session_id or 0).first(),
+            "revision": told.revision,
+            "title": session.title,
+            "document": to_document(session),
+            "person": Person.objects.filter(club=club, pk=told.person_id or 0).first(),
+            "coach": coach,
+        },
+    )
+    return run
+
+
+def find_run(club: Club, run_id: UUID, what: str = "run") -> Run:
+    found = Run.objects.filter(club=club, run_id=run_id).select_related("club", "person").first()
+    if found is None:
+        raise not_found(what)
+    return found
+
+
+def plan_of(run: Run) -> Plan:
+    return Plan(from_document(run.document))

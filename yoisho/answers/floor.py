@@ -1,0 +1,169 @@
+"""What the Floor shows: the plan of a run, and the session as each of the people on the floor has it."""
+
+from dataclasses import dataclass, replace
+
+from yoisho.answers.intervals import TimelineInterval, told
+from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError, read
+from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth
+from yoisho.judgement.targets import TARGETS
+from yoisho.runs.calls import Call, Settings
+from yoisho.runs.cues import COUNT_IN_S, Cue
+from yoisho.runs.pairs import as_work, lived_by, turns
+from yoisho.runs.plan import Plan
+from yoisho.runs.simulated import simulate
+from yoisho.session.timeline import Timeline
+from yoisho.session.timeline import TimelineInterval as Flat
+from yoisho.session.volume import interval_volume
+from yoisho.strikes.counts import Stance
+
+
+@dataclass(frozen=True)
+class Span:
+    start_s: int
+    end_s: int
+
+
+@dataclass(frozen=True)
+class FloorInterval(TimelineInterval):
+    """As it is done on the floor: a partner's turn is work, of the partner."""
+
+    turn: int | None
+    """In pairs, whose turn it is: counted from 0 over the session; None where all work or all rest."""
+
+
+@dataclass(frozen=True)
+class Warmth:
+    """Hard work and kicks want so much easy work before them."""
+
+    from_s: int
+    """Where the first of them starts."""
+    needed_s: int
+
+
+@dataclass(frozen=True)
+class HeartTarget:
+    """Where the heart rate belongs, from when to when [s, bpm]."""
+
+    start_s: int
+    end_s: int
+    low_bpm: float
+    high_bpm: float
+
+
+@dataclass(frozen=True)
+class FloorPlan:
+    title: str
+    part_names: list[str]
+    count_in_s: int
+    total_s: int
+    work_s: int
+    efforts: list[Span]
+    """Efforts done are counted against these."""
+    expected_rpe: float
+    timeline: list[FloorInterval]
+    cues: list[Cue]
+    calls: list[Call]
+    """Of every kind, also the muted ones."""
+    cold: str | None
+    """Said before the start where hard work or kicks come before the warm-up is done."""
+    warmth: Warmth | None
+    """None where there is neither hard work nor a kick."""
+
+
+@dataclass(frozen=True)
+class SimulatedDevices:
+    """What a simulated strap and strike sensor tell; never a measurement."""
+
+    heart: list[int | None]
+    """For every second of the session [bpm]; None where the strap has no signal."""
+    strikes: list[float]
+    """When a strike is noticed [s]."""
+
+
+@dataclass(frozen=True)
+class OnFloor:
+    """One of the people on the floor: what this session is for them."""
+
+    heart_holds: bool
+    """False where medication lowers the heart rate, so that it says nothing of the effort."""
+    work_s: int
+    rest_s: int
+    targets: list[HeartTarget]
+    """Where their heart rate belongs; none where it says nothing."""
+    simulated: SimulatedDevices
+
+
+def heart_targets(person: Person, timeline: Timeline, target: str) -> list[HeartTarget]:
+    """The bands that intervals ask for; where none does, the purpose's own over the whole session.
+
+    None for somebody whose heart rate says nothing of the effort.
+    """
+    if not person.heart_holds:
+        return []
+    highest = person.hr_max_bpm.value
+    asked = [(i.start_s, i.end_s, i.source.band) for i in timeline.intervals if i.source.band and not i.partner]
+    found = [(start, end, band.low / 100, band.high / 100) for start, end, band in asked]
+    whole = TARGETS[target].heart_band
+    if not found and whole:
+        found = [(0, timeline.total_s, *whole)]
+    return [HeartTarget(start, end, round(low * highest), round(high * highest)) for start, end, low, high in found]
+
+
+def floor_intervals(timeline: Timeline, stance: Stance) -> list[FloorInterval]:
+    """A timeline as it is done on the floor: a partner's turn is work, of the partner."""
+
+    def answer(interval: Flat, turn: int | None) -> FloorInterval:
+        worked = as_work(interval)
+        fields = told(worked, interval_volume(worked, stance)) | {"partner": interval.partner, "turn": turn}
+        return FloorInterval(**fields)  # type: ignore[arg-type]
+
+    return list(map(answer, timeline.intervals, turns(timeline)))
+
+
+def _warmth(timeline: Timeline) -> Warmth | None:
+    found = first_needing_warmth(timeline)
+    return Warmth(found[0].start_s, WARM_UP_S) if found else None
+
+
+def _cold(timeline: Timeline, person: Person) -> str | None:
+    try:
+        found = cautions(read(person, timeline, ranges=False))
+    except NoWorkError:
+        return None
+    return next((f"{caution.text} {caution.cure}" for caution in found if caution.rule == "warm-up"), None)
+
+
+def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
+    """All that the floor needs to run a session, worked out ahead for a person.
+
+    The calls are of every kind, whatever is muted: what is heard is chosen where it is played.
+    """
+    timeline = plan.timeline
+    return FloorPlan(
+        title=plan.session.title,
+        part_names=[part.name for part in plan.session.parts],
+        count_in_s=COUNT_IN_S,
+        total_s=timeline.total_s,
+        work_s=timeline.work_s,
+        efforts=[Span(*effort) for effort in plan.efforts],
+        expected_rpe=plan.expected_rpe,
+        timeline=floor_intervals(timeline, person.stance),
+        cues=list(plan.cues),
+        calls=list(plan.calls(replace(settings, muted=frozenset()))),
+        cold=_cold(timeline, person),
+        warmth=_warmth(timeline),
+    )
+
+
+def on_floor(plan: Plan, person: Person, target: str, place: int, of: int, seed: int) -> OnFloor:
+    """The session as the person at a place, from 0 of `of`, has it, with devices simulated for them."""
+    timeline = lived_by(plan.timeline, place, of)
+    devices = simulate(person, timeline, seed)
+    return OnFloor(
+        heart_holds=person.heart_holds,
+        work_s=timeline.work_s,
+        rest_s=timeline.rest_s,
+        targets=heart_targets(person, timeline, target) if timeline.work_s else [],
+        simulated=SimulatedDevices(list(devices.heart), list(devices.strikes)),
+    )

@@ -1,0 +1,73 @@
+"""The intervals of a timeline as every screen draws them."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import TypeVar
+
+from yoisho.session.tempo import TEMPOS, Kind, TempoId
+from yoisho.session.timeline import TimelineInterval as Flat
+from yoisho.session.volume import Volume
+from yoisho.strikes.counts import Limb
+from yoisho.strikes.notation import calls
+
+Name = TypeVar("Name", bound=str)
+
+
+@dataclass(frozen=True)
+class Round:
+    turn: int
+    """From 1."""
+    of: int
+
+
+@dataclass(frozen=True)
+class TimelineInterval:
+    start_s: int
+    seconds: int
+    kind: Kind
+    tempo: TempoId
+    demand_frac: float
+    rounds: list[Round]
+    """For every repeat around it, outermost first."""
+    part: int
+    strikes: float
+    """Expected; in an evaluation after the fade."""
+    limbs: dict[Limb, float]
+    means: str | None
+    reps: int | None
+    """Counted, not timed: the seconds are an estimate."""
+    calls: list[str]
+    """The combination of this repetition, spelled out as it is called."""
+    partner: bool
+    """A rest while the partner does the same."""
+    pulse_per_min: float
+    """Beats a minute to strike to; 0 for none."""
+
+
+def rounded(numbers: Mapping[Name, float]) -> dict[Name, float]:
+    return {name: round(number, 1) for name, number in numbers.items()}
+
+
+def told(interval: Flat, volume: Volume) -> dict[str, object]:
+    """The fields of a `TimelineInterval`, for those that tell more beside them."""
+    tempo = TEMPOS[interval.tempo]
+    return {
+        "start_s": interval.start_s,
+        "seconds": interval.seconds,
+        "kind": tempo.kind,
+        "tempo": tempo.id,
+        "demand_frac": interval.demand_frac,
+        "rounds": [Round(turn, count) for turn, count in interval.rounds],
+        "part": interval.part,
+        "strikes": round(volume.strikes, 1),
+        "limbs": rounded(volume.limbs),
+        "means": None if interval.partner else interval.source.means,
+        "reps": interval.reps,
+        "calls": list(calls(interval.combination)) if interval.combination else [],
+        "partner": interval.partner,
+        "pulse_per_min": interval.pulse_per_min,
+    }
+
+
+def interval_answer(interval: Flat, volume: Volume) -> TimelineInterval:
+    return TimelineInterval(**told(interval, volume))  # type: ignore[arg-type]

@@ -1,0 +1,44 @@
+"""The plan of a run: a session as it stood when the run began, and what is worked out ahead from it."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from yoisho.engine.bouts import find_bouts, session_rpe
+from yoisho.runs.calls import Call, Settings, call_schedule
+from yoisho.runs.cues import Cue, cue_schedule
+from yoisho.session.document import Session
+from yoisho.session.timeline import Timeline
+
+
+def efforts_of(timeline: Timeline) -> tuple[tuple[int, int], ...]:
+    """Start and end of every effort [s], as the plan and the log count them."""
+    intervals = timeline.intervals
+    return tuple((intervals[bout.first].start_s, intervals[bout.last].end_s) for bout in find_bouts(timeline))
+
+
+@dataclass(frozen=True)
+class Plan:
+    """Whatever becomes of the session, a run is called, followed and judged by this."""
+
+    session: Session
+
+    @cached_property
+    def timeline(self) -> Timeline:
+        """Of all who are on the floor: in pairs, one's work is the other's rest."""
+        return self.session.unrolled()
+
+    @cached_property
+    def efforts(self) -> tuple[tuple[int, int], ...]:
+        return efforts_of(self.timeline)
+
+    @cached_property
+    def expected_rpe(self) -> float:
+        """Of the whole session, on Borg's CR10 [0-10]."""
+        return session_rpe(self.timeline)
+
+    @cached_property
+    def cues(self) -> tuple[Cue, ...]:
+        return cue_schedule(self.timeline)
+
+    def calls(self, settings: Settings) -> tuple[Call, ...]:
+        return call_schedule(self.timeline, settings)
