@@ -3,9 +3,11 @@ import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
 import { me } from "./api/queries";
 import { Bench } from "./bench/Bench";
+import { setOwner } from "./device/owner";
 import { Library } from "./library/Library";
 import { LogBook } from "./log/LogBook";
 import { start as startOutbox } from "./outbox/outbox";
+import { releaseWhatIsTaken } from "./outbox/release";
 import { Notice } from "./parts/Notice";
 import { Spine } from "./parts/Spine";
 import { Welcome } from "./welcome/Welcome";
@@ -30,8 +32,18 @@ function Club() {
 
 export function App() {
   const welcome = useQuery(me);
-  const inside = welcome.data?.signed_in ?? false;
-  useEffect(() => (inside ? startOutbox() : undefined), [inside]);
+  const { coach_id, club_id } = welcome.data ?? {};
+  const owner = coach_id != null && club_id != null ? { coach: coach_id, club: club_id } : null;
+  // Before anything is drawn that asks whose the things on this device are.
+  setOwner(owner);
+  const who = owner && `${owner.club} ${owner.coach}`;
+  useEffect(() => {
+    if (!who) return;
+    const stops = [releaseWhatIsTaken(), startOutbox()];
+    return () => {
+      for (const stop of stops) stop();
+    };
+  }, [who]);
   if (!welcome.data) {
     return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
   }
@@ -41,7 +53,7 @@ export function App() {
       <Routes>
         <Route path="floor/:sessionId" element={<Floor />} />
         <Route path="screen" element={<Screens />} />
-        <Route path="screen/:runId/:sessionId" element={<Screen />} />
+        <Route path="screen/:runId" element={<Screen />} />
         <Route element={<Club />}>
           <Route index element={<Navigate to="/library" replace />} />
           <Route path="library" element={<Library />} />

@@ -19,7 +19,7 @@ from yoisho.strikes.counts import Stance
 
 
 @dataclass(frozen=True)
-class Span:
+class EffortSpan:
     start_s: int
     end_s: int
 
@@ -58,7 +58,7 @@ class FloorPlan:
     count_in_s: int
     total_s: int
     work_s: int
-    efforts: list[Span]
+    efforts: list[EffortSpan]
     """Efforts done are counted against these."""
     expected_rpe: float
     timeline: list[FloorInterval]
@@ -146,7 +146,7 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
         count_in_s=COUNT_IN_S,
         total_s=timeline.total_s,
         work_s=timeline.work_s,
-        efforts=[Span(*effort) for effort in plan.efforts],
+        efforts=[EffortSpan(*effort) for effort in plan.efforts],
         expected_rpe=plan.expected_rpe,
         timeline=floor_intervals(timeline, person.stance),
         cues=list(plan.cues),

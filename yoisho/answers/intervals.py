@@ -14,7 +14,7 @@ Name = TypeVar("Name", bound=str)
 
 
 @dataclass(frozen=True)
-class Round:
+class Turn:
     turn: int
     """From 1."""
     of: int
@@ -27,7 +27,7 @@ class TimelineInterval:
     kind: Kind
     tempo: TempoId
     demand_frac: float
-    rounds: list[Round]
+    rounds: list[Turn]
     """For every repeat around it, outermost first."""
     part: int
     strikes: float
@@ -57,7 +57,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "kind": tempo.kind,
         "tempo": tempo.id,
         "demand_frac": interval.demand_frac,
-        "rounds": [Round(turn, count) for turn, count in interval.rounds],
+        "rounds": [Turn(turn, count) for turn, count in interval.rounds],
         "part": interval.part,
         "strikes": round(volume.strikes, 1),
         "limbs": rounded(volume.limbs),

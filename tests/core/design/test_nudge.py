@@ -5,7 +5,7 @@ from hypothesis import given, settings
 
 from tests.core.people import club_boxer
 from tests.core.trees import trees
-from yoisho.design.nudge import CURE_COST, MOST_SHOWN, REACHED, make_it_so, nudges, variants
+from yoisho.design.nudge import CURE_COST, MOST_SHOWN, REACHED, candidates, make_it_so, nudges, variants
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import cautions
@@ -115,3 +115,17 @@ def test_the_minutes_are_kept():
 
 def test_a_session_of_rest_has_no_nudges():
     assert nudges(club_boxer(), session("Rest: 5:00 rest"), "skill") == ()
+
+
+def test_a_nudge_that_serves_the_purpose_is_left_out_where_it_would_call_up_a_caution():
+    """Seven hard minutes of a beginner's eight: longer efforts would serve, and pass the ceiling."""
+    beginner = person(level="beginner", vo2max_ml_kg_min=45)
+    given_ = session(WARM + "Main: 7 x (1:00 power) rest 1:00")
+    offered = {name: changed for name, _part, changed in candidates(given_)}
+    more = read(beginner, offered["0:15 longer power"].unrolled(), ranges=False)
+    assert {caution.rule for caution in cautions(more)} >= {"beginner"}
+    score = judge(read(beginner, given_.unrolled(), ranges=False), "aerobic-power").score
+    assert judge(more, "aerobic-power").score > score + 0.02, "it would be offered, were it not for the caution"
+    found = nudges(beginner, given_, "aerobic-power")
+    assert found
+    assert "0:15 longer power" not in {nudge.name for nudge in found}

@@ -2,14 +2,23 @@ import pytest
 
 from tests.core.people import club_boxer
 from yoisho.design.families import FAMILIES
-from yoisho.design.propose import MOST_TRIED, Limits, ProposalError, propose_all
+from yoisho.design.propose import (
+    GIVEN_OUT_FADE,
+    MOST_TRIED,
+    Limits,
+    ProposalError,
+    _Bench,
+    propose_all,
+)
 from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.engine.person import person
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
+from yoisho.session.document import Part
 from yoisho.session.means import MEANS
 from yoisho.session.rules import RULE_SETS
+from yoisho.session.shorthand import read as line
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 
@@ -144,3 +153,15 @@ def test_limits_that_leave_nothing_say_what_to_do():
         propose_all(club_boxer(), "aerobic-power", Limits(20, most_strikes=5))
     with pytest.raises(ProposalError, match="no purpose is called"):
         propose_all(club_boxer(), "fun", Limits(20))
+
+
+def test_what_cannot_be_finished_as_asked_is_not_proposed():
+    """Twelve all-out minutes give out; only a protocol that is meant to end so may."""
+    bench = _Bench(club_boxer(), "lactic-capacity", Limits(40))
+    warm_up = Part("Warm-up", line("10:00 flow; then 1:00"), "warm-up")
+    gives_out = bench.reading((warm_up, Part("Main set", line("12 x (50 all out) rest 0:10"), "lactic-capacity")))
+    assert gives_out.exhausted_at_s is not None
+    assert gives_out.figures["fade_last"].value > GIVEN_OUT_FADE
+    ordinary, exhausting = (next(f for f in FAMILIES if f.to_exhaustion is meant) for meant in (False, True))
+    assert not bench.allowed(ordinary, gives_out)
+    assert bench.allowed(exhausting, gives_out)

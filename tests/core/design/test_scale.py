@@ -8,6 +8,7 @@ from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_r
 from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
+from yoisho.judgement.cautions import cautions
 from yoisho.session.document import Part, Session
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read as line
@@ -136,3 +137,20 @@ def test_a_group_stands_for_its_weakest_middle_and_strongest():
 def test_parts_that_frame_the_main_set_are_not_shaped():
     of = Session("T", (Part("Warm-up", line("3 x 2:00 flow rest 0:30"), "warm-up"), *ROUNDS.parts[1:]))
     assert [place.part for place in places(of)] == [1]
+
+
+def test_where_a_change_answers_a_caution_the_effect_gives_way_a_little():
+    """Sixteen hard minutes for a beginner whose ceiling is eight: the changes bring them down."""
+    beginner = person(level="beginner", vo2max_ml_kg_min=44)
+    of = session("Main: 9 x (1:00 power) rest 1:00")
+    scaled = scale(of, CLUB, beginner)
+    hard = sum(i.seconds for i in scaled.session.unrolled().intervals if i.demand_frac >= 0.95)
+    assert "beginner" in {c.rule for c in cautions(reading(beginner, of))}
+    assert "beginner" not in {c.rule for c in cautions(scaled.reading)}
+    assert hard <= 480
+
+
+def test_repeats_go_into_a_round_with_their_pauses_between_and_none_after():
+    """Three minutes hold four efforts of thirty with three pauses of twenty: exactly."""
+    assert write(fit(line("9 x (30 power) rest 0:20"), 180)) == "4 × (30 power) rest 0:20"
+    assert write(fit(line("9 x (30 power) rest 0:20"), 179)).startswith("3 × (30 power) rest 0:20, 49")

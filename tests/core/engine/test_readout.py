@@ -4,7 +4,7 @@ import pytest
 from tests.core.people import club_boxer
 from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.engine.lactate import blood_lactate
-from yoisho.engine.readout import NoWorkError, read
+from yoisho.engine.readout import NoWorkError, _onset, read
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
@@ -102,3 +102,18 @@ def test_the_soft_band_of_every_course_holds_the_draws_and_narrows_to_where_all_
 
 def test_without_ranges_there_is_no_band():
     assert read(club_boxer(), unroll(line("30 power")), ranges=False).bands is None
+
+
+def test_kcal_hold_the_oxygen_that_is_breathed_after_the_bell():
+    found = read(club_boxer(), unroll(line("8 x (20 all-out / 10 rest)")), ranges=False)
+    measured = found.measured
+    after = float(measured.oxygen_after_ml_kg[0]) * measured.to_kcal
+    inside = float(measured.run.energy_aerobic.sum()) * measured.to_kcal
+    assert after > 0.1 * inside, "a short hard set is paid for afterwards, too"
+    assert found.figures["kcal"].value >= inside + after
+
+
+def test_a_fade_starts_where_a_bout_falls_short_by_more_than_five_percent():
+    onset = _onset(np.array([[0.0], [0.04], [0.06], [0.2]]), None)
+    assert onset.bout == 3
+    assert _onset(np.array([[0.0], [0.05]]), None).bout is None

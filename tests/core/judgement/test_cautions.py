@@ -146,3 +146,15 @@ def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
     week = Circumstances(screening=ACTIVE, strikes_this_week={"left hand": 2300, "right hand": 2300})
     assert "seven days" in seals("6:00 flow", around=week)["Strikes"].text
     assert "Strikes" not in seals("6:00 flow")
+
+
+def test_a_bout_that_is_over_closes_nothing():
+    assert "Closed" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=-2))
+    assert "Closed" in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=0))
+
+
+def test_sides_are_weighed_by_placed_strikes_alone():
+    """Unplaced strikes are shared evenly over two hands by us: they say nothing of anybody's balance."""
+    few = "12 flow shadow, 4 x (9 reps technique bag [rk-m]) rest 0:30"
+    assert "Side" not in seals(few), "thirty-six kicks are too few to speak of, whatever is struck besides"
+    assert "Side" in seals(few.replace("9 reps", "12 reps"))

@@ -117,3 +117,21 @@ def test_the_score_is_the_weighted_geometric_mean_of_derringer_and_suich():
     full = Measure("a", "a", "count", 0, 1, 2, 3, "", "", "", weight=1)
     half = Measure("b", "b", "count", 0, 2, 3, 4, "", "", "", weight=2)
     assert score(Target("t", "t", "t", "", "", "", (full, half)), {"a": 1, "b": 1}) == pytest.approx(0.5 ** (2 / 3))
+
+
+def test_on_medication_minutes_in_the_hearts_band_are_no_minutes_at_the_threshold():
+    """A session whose heart rate would be in the band for longer than its uptake is."""
+    rounds = unroll(line("6 x (4:00 technique bag) rest 1:00"))
+    medicated = read(person(vo2max_ml_kg_min=50, heart_rate_lowering_medication=True), rounds, ranges=False)
+    well = read(person(vo2max_ml_kg_min=50), rounds, ranges=False)
+    heart, uptake = (medicated.figures[name].value for name in ("hr_80_90_min", "vo2_75_88_min"))
+    assert heart > uptake + 1, "else this says nothing"
+    assert measure_values(medicated)["threshold_min"] == uptake
+    assert measure_values(well)["threshold_min"] == well.figures["hr_80_90_min"].value
+
+
+def test_of_what_falls_short_the_worst_is_said_first():
+    reasons = verdict("30 x (12 power) rest 0:50", "sprint-power").reasons
+    short = [reason.desirability for reason in reasons if not reason.met]
+    assert len(set(short)) > 2
+    assert short == sorted(short)

@@ -117,3 +117,13 @@ def test_calls_never_talk_over_each_other_nor_over_the_count_into_work(tree):
 
 def test_a_longer_call_takes_longer():
     assert Call(0, "next", "jab, cross, lead hook").seconds > Call(0, "next", "jab").seconds
+
+
+def test_a_cue_on_its_beat_is_called_also_in_the_seconds_of_the_count():
+    calls = said('2 x (20 flow call "breathe" every 0:09), 30 power')
+    assert [at for at, kind, _ in calls if kind == "cue"] == [9, 18, 29, 38]
+
+
+def test_the_time_left_is_called_in_long_work_only():
+    assert "time" not in kinds("1:20 power")
+    assert [at for at, kind, _ in said("1:30 power") if kind == "time"] == [30, 60]

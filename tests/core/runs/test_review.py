@@ -3,7 +3,7 @@
 import pytest
 
 from yoisho.engine.person import person
-from yoisho.runs.record import Record, Stood, Stretch
+from yoisho.runs.record import Record, Stood, Stretch, lived
 from yoisho.runs.review import fade, review
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
@@ -141,3 +141,9 @@ def test_a_session_of_rest_alone_has_no_rounds():
     rest = done(unroll(read("2:00 rest")), (0, 120))
     assert rest.rounds == ()
     assert rest.rest_s == 120
+
+
+def test_a_turn_that_was_not_played_keeps_the_swap_of_the_turns_before_it():
+    """Swapped before the second turn, and the clock moved past the third: it would have been B's... and so A's rest."""
+    skipped = lived(PAIRS, Record((Stretch(0, 30, 0), Stretch(30, 60, 1), Stretch(90, 120, 1)), of=2))
+    assert [one.kind for one in skipped.intervals[:4]] == ["work", "work", "rest", "work"]

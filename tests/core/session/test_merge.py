@@ -78,3 +78,20 @@ def test_an_edit_beside_none_is_taken_whole_and_every_new_part_is_found_again(ba
     trees = {part.tree for part in merged.parts}
     for side in (one, other):
         assert all(part.tree in trees for part in side.parts if part not in was.parts)
+
+
+def test_the_same_edit_made_twice_is_no_conflict():
+    same = with_part(BASE, 1, FIVE_ROUNDS)
+    merged = merge(BASE, same, with_part(BASE, 1, Part("Rounds", FIVE_ROUNDS.tree)))
+    assert merged.session == same
+    assert merged.notes == ()
+    titled = Session("Friday", BASE.parts)
+    assert merge(BASE, titled, titled).notes == ()
+
+
+def test_one_thing_that_both_made_the_same_and_another_that_one_made_come_together():
+    mine = with_part(BASE, 1, Part("Bag", FIVE_ROUNDS.tree))
+    theirs = with_part(BASE, 1, Part("Bag", FIVE_ROUNDS.tree, "lactic-capacity"))
+    merged = merge(BASE, mine, theirs)
+    assert merged.session.parts[1] == Part("Bag", FIVE_ROUNDS.tree, "lactic-capacity")
+    assert merged.notes == ()

@@ -8,6 +8,7 @@ from yoisho.session.shorthand import EXAMPLE, ShorthandError, read, read_parts, 
 from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Interval, Repeat, Sequence, check_size
+from yoisho.strikes.notation import write as write_combination
 
 CANONICAL = {
     "8x(20 all-out / 10 rest)": "8 × (20 all out, 10 rest)",
@@ -129,3 +130,10 @@ def test_a_fault_inside_a_combination_names_its_character_in_the_whole_text(read
         reader(text)
     assert refused.value.position == text.index("$")
     assert f"at character {text.index('$') + 1}," in refused.value.message
+
+
+def test_what_an_interval_says_itself_is_not_overwritten_by_its_group():
+    tree = read("(30 power pads [2] switch at half, 30 speed) bag [1-2] switch every 0:10")
+    first, second = tree.items
+    assert (first.means, write_combination(first.drill.whole), first.switch) == ("pads", "2", "half")
+    assert (second.means, write_combination(second.drill.whole), second.switch) == ("bag", "1-2", 10)

@@ -46,3 +46,10 @@ def test_strikes_are_time_at_each_tempos_rate():
 def test_the_pulse_is_the_musics_where_there_is_some_and_else_the_efforts_own():
     first, rest, second, off = unroll(read("1:00 flow bag 120 bpm, 10 rest, 20 speed, 20 push-ups")).intervals
     assert (first.pulse_per_min, rest.pulse_per_min, second.pulse_per_min, off.pulse_per_min) == (120, 0, 180, 0)
+
+
+def test_on_a_beat_each_beat_is_a_strike_whatever_the_length_of_the_combination():
+    (one,) = unroll(read("1:00 flow bag [1-2-3b] to 120 beats")).intervals
+    assert one.strikes == 120
+    (half,) = unroll(read("1:00 flow bag [1-2-3b] to 120 beats half time")).intervals
+    assert half.strikes == 60

@@ -84,3 +84,8 @@ def test_five_right_five_left_alternating_keep_the_legs_even():
     assert held.limbs == {"right leg": 10, "left leg": 10}
     with pytest.raises(CombinationError, match="at least one"):
         alternating(read("1"), 0, read("2"), 1)
+
+
+def test_the_share_of_the_legs_is_among_the_strikes_and_not_among_all_that_is_done():
+    assert read("1, slip, rk-m, step").leg_share == 0.5
+    assert read("slip, step").leg_share == 0

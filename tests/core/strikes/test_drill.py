@@ -80,3 +80,8 @@ def test_one_combination_is_the_drill_of_it():
 def test_an_impossible_drill_says_what_is_possible(made, words):
     with pytest.raises(CombinationError, match=words):
         made()
+
+
+def test_a_draw_comes_in_another_order_each_time_through():
+    drawn = rounds("draw 1 | 2 | 3 | 4 | 5 | 6", 24)
+    assert len({tuple(drawn[start : start + 6]) for start in range(0, 24, 6)}) > 1

@@ -40,7 +40,7 @@ type Answer<T> = { data?: T; error?: unknown; response: Response };
 export async function need<T>(asked: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await asked;
   if (response.ok) return data as T;
-  if (response.status >= 502) throw new Unreachable("The server is away for a moment.");
+  if (response.status >= 500) throw new Unreachable("The server is away for a moment.");
   throw refusal(response.status, error);
 }
 

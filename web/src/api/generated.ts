@@ -1240,6 +1240,13 @@ export interface components {
             /** Start S */
             start_s: number;
         };
+        /** EffortSpan */
+        EffortSpan: {
+            /** End S */
+            end_s: number;
+            /** Start S */
+            start_s: number;
+        };
         /** EntryIn */
         EntryIn: {
             /** Name */
@@ -1431,7 +1438,7 @@ export interface components {
             /** Reps */
             reps: number | null;
             /** Rounds */
-            rounds: components["schemas"]["Round"][];
+            rounds: components["schemas"]["Turn"][];
             /** Seconds */
             seconds: number;
             /** Start S */
@@ -2323,7 +2330,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Efforts */
-            efforts: components["schemas"]["Span"][];
+            efforts: components["schemas"]["EffortSpan"][];
             /** Emergency Number */
             emergency_number: string;
             /** Expected Rpe */
@@ -2646,12 +2653,20 @@ export interface components {
             /** Strikes */
             strikes: number[];
         };
-        /** Span */
+        /**
+         * Span
+         * @description A stretch of the line, and what it is.
+         */
         Span: {
-            /** End S */
-            end_s: number;
-            /** Start S */
-            start_s: number;
+            /** End */
+            end: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "effort" | "pause" | "means" | "strikes" | "dose" | "frame" | "word";
+            /** Start */
+            start: number;
         };
         /** StoodIn */
         StoodIn: {
@@ -2742,7 +2757,7 @@ export interface components {
             /** Reps */
             reps: number | null;
             /** Rounds */
-            rounds: components["schemas"]["yoisho__answers__intervals__Round"][];
+            rounds: components["schemas"]["Turn"][];
             /** Seconds */
             seconds: number;
             /** Start S */
@@ -2780,6 +2795,13 @@ export interface components {
             sprint_left: number[];
             /** Uptake Frac */
             uptake_frac: number[];
+        };
+        /** Turn */
+        Turn: {
+            /** Of */
+            of: number;
+            /** Turn */
+            turn: number;
         };
         /** Verdict */
         Verdict: {
@@ -2930,43 +2952,6 @@ export interface components {
             school: string;
             /** Signed In */
             signed_in: boolean;
-        };
-        /** Round */
-        yoisho__answers__intervals__Round: {
-            /** Of */
-            of: number;
-            /** Turn */
-            turn: number;
-        };
-        /**
-         * Round
-         * @description Work without a pause between, in one part.
-         */
-        yoisho__runs__review__Round: {
-            /** Asked Strikes */
-            asked_strikes: number;
-            /** Done */
-            done: boolean;
-            /** Done S */
-            done_s: number;
-            /** End S */
-            end_s: number;
-            /** Expected Strikes */
-            expected_strikes: number;
-            /** Fade */
-            fade: number | null;
-            /** Part */
-            part: number;
-            /** Peak Bpm */
-            peak_bpm: number | null;
-            /** Reps */
-            reps: number | null;
-            /** Reps Asked */
-            reps_asked: number | null;
-            /** Start S */
-            start_s: number;
-            /** Strikes */
-            strikes: number | null;
         };
     };
     responses: never;

@@ -2,12 +2,15 @@ import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-que
 import { api, need, type Schemas, Unreachable } from "./client";
 
 const RETRY_MS = 2000;
+const LONGEST_RETRY_MS = 20_000;
+/** Soon at first, then ever more seldom. */
+const retryDelay = (count: number): number => Math.min(LONGEST_RETRY_MS, RETRY_MS * 1.5 ** Math.max(0, count - 3));
 
 /** Lost connections are tried again for as long as it takes; refusals are not. */
 export const retryWhileAway = (_count: number, error: Error): boolean => error instanceof Unreachable;
 
 export function makeQueryClient(): QueryClient {
-  const patient = { retry: retryWhileAway, retryDelay: RETRY_MS, networkMode: "always" as const };
+  const patient = { retry: retryWhileAway, retryDelay, networkMode: "always" as const };
   return new QueryClient({
     defaultOptions: { queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false }, mutations: patient },
   });
@@ -32,6 +35,8 @@ export const combinations = queryOptions({
   queryKey: ["combinations"],
   queryFn: () => need(api.GET("/api/combinations")),
 });
+export const letters = queryOptions({ queryKey: ["letters"], queryFn: () => need(api.GET("/api/letters")) });
+export const coaches = queryOptions({ queryKey: ["coaches"], queryFn: () => need(api.GET("/api/coaches")) });
 export const log = queryOptions({ queryKey: ["log"], queryFn: () => need(api.GET("/api/log")) });
 
 export const method = queryOptions({
@@ -86,6 +91,14 @@ export const runPlan = (id: number) =>
     queryKey: ["run", id],
     queryFn: () => need(api.GET("/api/sessions/{session_id}/run", { params: { path: { session_id: id } } })),
     staleTime: 0,
+  });
+
+/** The plan of a run as it stood when it began. */
+export const planOfRun = (runId: string) =>
+  queryOptions({
+    queryKey: ["run", runId],
+    queryFn: () => need(api.GET("/api/runs/{run_id}/plan", { params: { path: { run_id: runId } } })),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 
 /** The session as the one at a place has it, of so many on the floor. */

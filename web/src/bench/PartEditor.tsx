@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
+import { shelf } from "../device/shelf";
 import { Choice } from "../parts/Choice";
 import { Stepper } from "../parts/Stepper";
 import { clock, readClock } from "../parts/time";
@@ -132,9 +133,9 @@ export function PartEditor(props: Props) {
   );
 }
 
-const LEVELS_KEY = "yoisho.levels";
-const recallLevels = () => localStorage.getItem(LEVELS_KEY) === "open";
-const keepLevels = (open: boolean) => localStorage.setItem(LEVELS_KEY, open ? "open" : "closed");
+const levels = shelf<boolean>("levels", 1, (value) => value === true || value === "open");
+const recallLevels = () => levels.get() ?? false;
+const keepLevels = (open: boolean) => levels.set(open);
 
 interface FieldProps {
   field: Field;

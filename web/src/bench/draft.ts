@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { shelf } from "../device/shelf";
 
 type Target = Schemas["SessionIn"]["target"];
 
@@ -18,32 +19,23 @@ export interface Kept {
   typed: { part: number; text: string } | null;
 }
 
-const PREFIX = "yoisho.bench.";
+function readDraft(value: unknown): Kept | null {
+  const kept = value as Kept | null;
+  const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2;
+  return whole ? { ...kept, draft: { ...kept.draft, tags: kept.draft.tags ?? [] } } : null;
+}
 
-export const keyOf = (sessionId: number | null): string => `${PREFIX}${sessionId ?? "new"}`;
+const drafts = shelf<Kept>("bench", 1, readDraft);
+const idOf = (sessionId: number | null): number | string => sessionId ?? "new";
 
+/** A full or forbidden store costs only the safety net, not the edit in hand. */
 export function keep(sessionId: number | null, kept: Kept): void {
-  try {
-    localStorage.setItem(keyOf(sessionId), JSON.stringify(kept));
-  } catch {
-    // A full or forbidden store costs only the safety net, not the edit in hand.
-  }
+  drafts.set(kept, idOf(sessionId));
 }
 
-export function recall(sessionId: number | null): Kept | null {
-  try {
-    const text = localStorage.getItem(keyOf(sessionId));
-    const kept = text ? (JSON.parse(text) as Kept) : null;
-    const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2;
-    return whole ? { ...kept, draft: { ...kept.draft, tags: kept.draft.tags ?? [] } } : null;
-  } catch {
-    return null;
-  }
-}
+export const recall = (sessionId: number | null): Kept | null => drafts.get(idOf(sessionId));
 
-export function forget(sessionId: number | null): void {
-  localStorage.removeItem(keyOf(sessionId));
-}
+export const forget = (sessionId: number | null): void => drafts.remove(idOf(sessionId));
 
 export function emptyDraft(personId: number | null = null): Draft {
   return {

@@ -1,18 +1,24 @@
-const KEY = "yoisho.heat";
+import { shelf } from "../device/shelf";
+
+interface Heat {
+  day: string;
+  wbgt: number;
+}
+
+const heat = shelf<Heat>("heat", 1, (value) => {
+  const kept = value as Partial<Heat> | null;
+  return typeof kept?.wbgt === "number" && typeof kept.day === "string" ? { day: kept.day, wbgt: kept.wbgt } : null;
+});
 
 /** The heat noted today in the hall [°C WBGT]; yesterday's is forgotten. */
 export function recallHeat(today = new Date().toDateString()): number | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? "null");
-    return kept?.day === today && typeof kept.wbgt === "number" ? kept.wbgt : null;
-  } catch {
-    return null;
-  }
+  const kept = heat.get();
+  return kept?.day === today ? kept.wbgt : null;
 }
 
 export function keepHeat(wbgt: number | null, today = new Date().toDateString()): void {
-  if (wbgt === null) localStorage.removeItem(KEY);
-  else localStorage.setItem(KEY, JSON.stringify({ day: today, wbgt }));
+  if (wbgt === null) heat.remove();
+  else heat.set({ day: today, wbgt });
 }
 
 /** null for nothing, undefined for what is no temperature. */

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, need, Refused, type Schemas } from "../api/client";
+import { once } from "../api/once";
 import { retryWhileAway, session as sessionQuery } from "../api/queries";
 import { asText, draftOf, forget, fromText, stateOf } from "./draft";
 import type { Bench } from "./useBench";
@@ -32,11 +33,12 @@ export function useSaving(sessionId: number | null, bench: Bench, waiting: boole
       const sent = draft;
       lastSent.current = asText(sent);
       const body = { ...stateOf(sent), revision: copy ? null : revision, by_itself: byItself ?? false };
-      const answer =
+      const answer = await once([copy ? "copy" : sessionId, body], (headers) =>
         sessionId === null || copy
-          ? need(api.POST("/api/sessions", { body }))
-          : need(api.PUT("/api/sessions/{session_id}", { params: { path: { session_id: sessionId } }, body }));
-      return { answer: await answer, sent };
+          ? need(api.POST("/api/sessions", { body, headers }))
+          : need(api.PUT("/api/sessions/{session_id}", { params: { path: { session_id: sessionId } }, body, headers })),
+      );
+      return { answer, sent };
     },
     onSuccess: ({ answer, sent }, { andRun }) => {
       saved(sent, answer.revision);

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../api/client";
+import { once } from "../api/once";
 import { combinations as combinationsQuery, me as meQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { Notice } from "../parts/Notice";
 import { find } from "./find";
@@ -106,7 +107,8 @@ function useRemoving() {
   const bringBack = useMutation({
     mutationFn: (entry: Entry) => {
       const { name, tags, note } = entry;
-      return need(api.POST("/api/combinations", { body: { name, tags, note, text: entry.drill.text } }));
+      const body = { name, tags, note, text: entry.drill.text };
+      return once(["bring back", entry.id], (headers) => need(api.POST("/api/combinations", { body, headers })));
     },
     onSuccess: () => {
       setGone(null);

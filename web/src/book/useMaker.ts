@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, need, Refused, type Schemas } from "../api/client";
+import { once } from "../api/once";
 import { combinations } from "../api/queries";
 import type { ToLay } from "../bench/toLay";
 import { useSettled } from "../parts/useSettled";
@@ -44,7 +45,7 @@ export function useMaker() {
       const tags = page.tags.split(",").map((tag) => tag.trim());
       const body = { name: page.name || page.text, text: page.text, tags: tags.filter(Boolean), note: page.note };
       return page.id === null
-        ? need(api.POST("/api/combinations", { body }))
+        ? once(["combination", body], (headers) => need(api.POST("/api/combinations", { body, headers })))
         : need(api.PUT("/api/combinations/{entry_id}", { params: { path: { entry_id: page.id } }, body }));
     },
     onSuccess: (entry) => {

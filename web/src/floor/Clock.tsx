@@ -87,11 +87,11 @@ export function Clock({ plan }: { plan: Plan }) {
     setGated(false);
     floor.toggle();
   };
-  const toLog = () => navigate(`/log/run?session=${plan.session_id}`, { replace: true });
+  const toLog = () => navigate(`/log/run?run=${floor.run.runId}`, { replace: true });
   const leave = () => {
     if (!started) {
-      forgetRun(plan.session_id);
-      navigate(`/bench/${plan.session_id}`);
+      forgetRun(floor.run.runId);
+      navigate(plan.session_id === null ? "/library" : `/bench/${plan.session_id}`);
       return;
     }
     floor.finish();

@@ -16,14 +16,14 @@ export function Floor() {
   if (begun && begun.run.endedAtMs !== null) {
     return (
       <Notice title="This run waits for its log" text={`${begun.plan.title} has ended and is not logged yet.`}>
-        <button type="button" className="act main" onClick={() => navigate(`/log/run?session=${sessionId}`)}>
+        <button type="button" className="act main" onClick={() => navigate(`/log/run?run=${begun.run.runId}`)}>
           Log it
         </button>
         <button
           type="button"
           className="act"
           onClick={() => {
-            forgetRun(sessionId);
+            forgetRun(begun.run.runId);
             setKept(null);
           }}
         >

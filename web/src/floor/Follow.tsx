@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../api/client";
-import { liveRuns, runPlan } from "../api/queries";
+import { liveRuns, planOfRun } from "../api/queries";
 import { beatAt, type Factor } from "../clock/pulse";
 import { isRunning, position, type Run } from "../clock/run";
 import { nowMs } from "../clock/steady";
@@ -19,7 +19,7 @@ export function Screens() {
   const query = useQuery({ ...liveRuns, refetchInterval: 2000 });
   const found = query.data ?? [];
   const [only] = found;
-  if (only && found.length === 1) return <Followed key={only.run_id} runId={only.run_id} sessionId={only.session_id} />;
+  if (only && found.length === 1) return <Followed key={only.run_id} runId={only.run_id} />;
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Looking for a run" />;
   if (found.length === 0) {
     return (
@@ -36,7 +36,7 @@ export function Screens() {
   return (
     <Notice title="Several run just now" text="Which of them should this screen follow?">
       {found.map((run) => (
-        <Link key={run.run_id} className="act main" to={`/screen/${run.run_id}/${run.session_id}`}>
+        <Link key={run.run_id} className="act main" to={`/screen/${run.run_id}`}>
           {run.title}
         </Link>
       ))}
@@ -45,8 +45,8 @@ export function Screens() {
 }
 
 export function Screen() {
-  const { runId = "", sessionId } = useParams();
-  return <Followed key={runId} runId={runId} sessionId={Number(sessionId)} />;
+  const { runId = "" } = useParams();
+  return <Followed key={runId} runId={runId} />;
 }
 
 /** What the device that runs it has said last, and whether its words still come. */
@@ -66,8 +66,8 @@ function useSaid(runId: string): { said: { said: Said; at: number } | null; lost
   return { said, lost };
 }
 
-function Followed({ runId, sessionId }: { runId: string; sessionId: number }) {
-  const plan = useQuery(runPlan(sessionId));
+function Followed({ runId }: { runId: string }) {
+  const plan = useQuery(planOfRun(runId));
   const { said, lost } = useSaid(runId);
   if (plan.error) return <Notice title="This run cannot be followed" text={plan.error.message} />;
   if (!plan.data || !said) return <Notice waiting lost={lost} title="Joining the run" />;

@@ -46,7 +46,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
   const combinations = plan.timeline.some((piece) => piece.calls.length > 0);
   const mute = (kind: Kind, on: boolean) =>
     onSettings({ muted: on ? settings.muted.filter((each) => each !== kind) : [...settings.muted, kind] });
-  const silent = plan.calls.length > 0 && plan.calls.every((call) => call.speech === null);
+  const silent = plan.calls.length > 0 ? plan.silent : null;
   return (
     <section
       aria-label="Before the start"
@@ -60,7 +60,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
         that does not come back, a heartbeat that stumbles, sudden weakness. Press <b>U</b> or <b>Unwell</b>. When in
         doubt, stop.
       </p>
-      <EmergencyNumber sessionId={plan.session_id} number={plan.emergency_number} />
+      <EmergencyNumber sessionId={plan.session_id ?? 0} number={plan.emergency_number} />
       {plan.cold && (
         <p className="pt-2">
           <span className="seal">Cold</span> {plan.cold}
@@ -84,7 +84,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
       </div>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-3">
         <b className="basis-full">Called out{voiced || silent ? "" : " (fetching the voice …)"}</b>
-        {silent && <span>This server has no voice. Bells and clacks sound; the words stand on the screen.</span>}
+        {silent && <span>{silent} Bells and clacks sound; the words stand on the screen.</span>}
         {WORDS.filter(([kind]) => there.has(kind)).map(([kind, word]) => (
           <Tick key={kind} label={word} on={!settings.muted.includes(kind)} onChange={(on) => mute(kind, on)} />
         ))}

@@ -17,7 +17,6 @@ const state = {
 };
 const said = (more: Partial<Said["state"]> = {}, age_ms = 0): Said => ({
   run_id: "r",
-  session_id: 3,
   age_ms,
   state: { ...state, ...more },
 });

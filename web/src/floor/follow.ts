@@ -4,7 +4,6 @@ import { newRun, type Run } from "../clock/run";
 /** The clock of a run, as its device said it. */
 export interface Said {
   run_id: string;
-  session_id: number;
   /** How long ago it was said, by the server. */
   age_ms: number;
   state: Schemas["ClockState"];

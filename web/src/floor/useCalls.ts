@@ -12,10 +12,12 @@ export function useCalls(plan: Schemas["RunPlan"]) {
   const save = useMutation({
     retry: retryWhileAway,
     scope: { id: `calls ${plan.session_id}` },
-    mutationFn: (body: Settings) =>
-      need(api.PUT("/api/sessions/{session_id}/calls", { params: { path: { session_id: plan.session_id } }, body })),
+    mutationFn: (body: Settings) => {
+      const params = { path: { session_id: plan.session_id ?? 0 } };
+      return need(api.PUT("/api/sessions/{session_id}/calls", { params, body }));
+    },
     // How often a combination is said changes the plan itself.
-    onSuccess: () => client.invalidateQueries({ queryKey: runPlan(plan.session_id).queryKey }),
+    onSuccess: () => client.invalidateQueries({ queryKey: runPlan(plan.session_id ?? 0).queryKey }),
   });
   return {
     settings,
@@ -23,7 +25,8 @@ export function useCalls(plan: Schemas["RunPlan"]) {
     set: (change: Partial<Settings>) => {
       const next = { ...settings, ...change };
       setSettings(next);
-      save.mutate(next);
+      // A run whose session is gone keeps them to itself.
+      if (plan.session_id !== null) save.mutate(next);
     },
   };
 }

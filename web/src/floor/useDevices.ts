@@ -22,7 +22,8 @@ const KEPT_EVERY_MS = 1000;
 const LOOK_EVERY_MS = 1000;
 
 interface Given {
-  sessionId: number;
+  /** None where the session is gone: then nothing is simulated, and no band is drawn. */
+  sessionId: number | null;
   runId: string;
   crew: Member[];
   /** How often partners were swapped by hand. */
@@ -61,8 +62,9 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
     () =>
       crew.map(({ personId }, place) => ({
         // After a swap by hand they have the turns of the one before them.
-        ...onFloor(sessionId, before(place, shift, crew.length), crew.length, personId),
+        ...onFloor(sessionId ?? 0, before(place, shift, crew.length), crew.length, personId),
         placeholderData: keepPreviousData,
+        enabled: sessionId !== null,
       })),
     [sessionId, crew, shift],
   );

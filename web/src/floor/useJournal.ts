@@ -13,7 +13,7 @@ export function useJournal(plan: Schemas["RunPlan"], runId: string) {
   useEffect(() => () => clearTimeout(timer.current), []);
   return useCallback(
     (kind: Kind, at_s: number, more?: Record<string, string | number>) => {
-      const send = () => void sendJournal(runId, plan.session_id, plan.title).catch(() => {});
+      const send = () => void sendJournal(runId, plan).catch(() => {});
       clearTimeout(timer.current);
       void note({ runId, kind, at_s: rounded(1, at_s), more })
         .then(() => {

@@ -64,7 +64,7 @@ export function useRun({ plan, crew, hushed, people }: Given) {
     (next: Run) => {
       latest.current = next;
       keepRun({ plan, run: next, crew: kept.current });
-      share(plan.session_id, next, beside.current());
+      share(plan, next, beside.current());
       setRun(next);
       setAt(position(next, nowMs()));
     },
@@ -94,7 +94,7 @@ export function useRun({ plan, crew, hushed, people }: Given) {
         return anchorMs === null || standing_s(latest.current, nowMs()) > 0 ? null : anchorMs - 1000 * anchor_s;
       },
       nowMs,
-      plan.calls,
+      plan.calls.map((call) => ({ ...call, speech: plan.speech[call.text] ?? null })),
       voice,
     );
     await player.current.wake();
@@ -155,7 +155,7 @@ export function useRun({ plan, crew, hushed, people }: Given) {
   useEffect(() => {
     if (!running) return;
     // A screen that joins late, or was away, finds it.
-    const timer = setInterval(() => share(plan.session_id, latest.current, beside.current()), SAID_EVERY_MS);
+    const timer = setInterval(() => share(plan, latest.current, beside.current()), SAID_EVERY_MS);
     return () => clearInterval(timer);
   }, [running, plan]);
   useScreenAwake(running);
@@ -235,8 +235,7 @@ function useVoice(plan: Plan, voice: Voice): boolean {
   const [ready, setReady] = useState(false);
   useEffect(() => {
     let over = false;
-    const phrases = plan.calls.flatMap((call) => (call.speech ? [call.speech] : []));
-    void voice.fetch(phrases).then(() => !over && setReady(true));
+    void voice.fetch(Object.values(plan.speech)).then(() => !over && setReady(true));
     return () => {
       over = true;
     };

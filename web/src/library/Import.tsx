@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { api, need, Refused } from "../api/client";
+import { once } from "../api/once";
 import { sessions } from "../api/queries";
 
 /** What is wrong with the file, with the place of the fault in it. */
@@ -25,7 +26,8 @@ export function Import() {
       } catch (fault) {
         throw new Error(`${file.name} is not JSON: ${(fault as Error).message}. Choose a file that Export wrote.`);
       }
-      return need(api.POST("/api/sessions/import", { body: document as Record<string, never> }));
+      const body = document as Record<string, never>;
+      return once(["import", body], (headers) => need(api.POST("/api/sessions/import", { body, headers })));
     },
     onSuccess: (saved) => {
       void client.invalidateQueries({ queryKey: sessions.queryKey });

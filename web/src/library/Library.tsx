@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, need } from "../api/client";
+import { once } from "../api/once";
 import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../api/queries";
 import { holdsAll } from "../parts/holdsAll";
 import { Notice } from "../parts/Notice";
@@ -29,7 +30,7 @@ export function Library() {
       const { document, person_id, target, tags } = await need(api.GET("/api/sessions/{session_id}", { params }));
       const copy = { ...document, title: `${document.title.slice(0, 114)}, copy` };
       const body = { document: copy, person_id: person_id ?? null, target, tags, by_itself: false };
-      return need(api.POST("/api/sessions", { body }));
+      return once(["duplicate", body], (headers) => need(api.POST("/api/sessions", { body, headers })));
     },
     onSuccess: () => {
       setSearch("");

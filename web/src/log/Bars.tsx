@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { type Fold, xOf } from "../score/layout";
 
-type Round = Schemas["RoundOut"];
+type Round = Schemas["Round"];
 
 interface Props {
   all: Fold[];

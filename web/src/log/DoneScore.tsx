@@ -10,7 +10,7 @@ import { Bars } from "./Bars";
 import { partsOf, trace } from "./drawing";
 
 type Piece = Schemas["TimelineInterval"];
-type Done = Schemas["DoneOut"];
+type Done = Schemas["Done"];
 
 interface Props {
   timeline: Piece[];

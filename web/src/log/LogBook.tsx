@@ -5,9 +5,9 @@ import type { Schemas } from "../api/client";
 import { log as logQuery } from "../api/queries";
 import { waitingRuns } from "../clock/keptRun";
 import { nowMs } from "../clock/steady";
-import { useOutbox } from "../outbox/useOutbox";
 import { Notice } from "../parts/Notice";
 import { clock, when } from "../parts/time";
+import { Letters } from "./Letters";
 import { RPE_WORDS } from "./rpe";
 import { Weeks } from "./Weeks";
 
@@ -15,9 +15,7 @@ import { Weeks } from "./Weeks";
 export function LogBook() {
   const query = useQuery(logQuery);
   const [waiting] = useState(() => waitingRuns(nowMs()));
-  const unsent = useOutbox();
   const lost = query.failureCount > 0;
-  if (!query.data && unsent.length === 0) return <Notice waiting lost={lost} title="Opening the log" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <h1>Log</h1>
@@ -31,25 +29,17 @@ export function LogBook() {
           </span>
           <Link
             className="act main"
-            to={run.endedAtMs === null ? `/floor/${plan.session_id}` : `/log/run?session=${plan.session_id}`}
+            to={run.endedAtMs === null ? `/floor/${plan.session_id}` : `/log/run?run=${run.runId}`}
           >
             {run.endedAtMs === null ? "Back to the floor" : "Log it"}
           </Link>
         </p>
       ))}
-      {unsent.map((item) => (
-        <p
-          key={item.key}
-          role="status"
-          className="flex flex-wrap items-center gap-3 border-b border-[var(--rule)] py-3"
-        >
-          <span className="seal">Off line</span>
-          <b>{item.title}</b>
-          <span className="quiet">is kept on this device and is sent when there is a network</span>
-        </p>
-      ))}
+      <Letters />
       {!query.data ? (
-        <p className="quiet py-3">{lost ? "No connection: what was logged before is shown when there is one." : ""}</p>
+        <p className="quiet py-3" role="status">
+          {lost ? "No connection: what was logged before is shown when there is one." : "Opening the log …"}
+        </p>
       ) : query.data.length === 0 ? (
         <Notice title="Nothing logged yet" text="Run a session on the floor; at its end it lands here.">
           <Link className="act main" to="/library">
@@ -129,7 +119,7 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
 const TOLD_FROM = 0.05;
 
 /** The part that faded most, where one did. */
-function Faded({ fades }: { fades: Schemas["PartFadeOut"][] }) {
+function Faded({ fades }: { fades: Schemas["PartFade"][] }) {
   const worst = fades.toSorted((a, b) => (b.measured ?? 0) - (a.measured ?? 0))[0];
   if (!worst || (worst.measured ?? 0) < TOLD_FROM) return null;
   return (

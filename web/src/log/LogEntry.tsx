@@ -3,12 +3,12 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { firstName, inPairs } from "../clock/crew";
-import { forgetRun, type KeptRun, waitingRuns } from "../clock/keptRun";
+import { type KeptRun, markLogged, recallRunById, settled } from "../clock/keptRun";
 import { effortsDone, played_s } from "../clock/run";
 import { nowMs } from "../clock/steady";
-import { forgetJournal } from "../outbox/journal";
-import { send } from "../outbox/outbox";
-import { forgetTold } from "../outbox/told";
+import { planOf } from "../outbox/journal";
+import { sendAll } from "../outbox/outbox";
+import { readStrikes, type Written } from "../outbox/written";
 import { Notice } from "../parts/Notice";
 import { Stepper } from "../parts/Stepper";
 import { DoneScore } from "./DoneScore";
@@ -21,14 +21,13 @@ import { Sums } from "./Sums";
 import { useEntryKeys } from "./useEntryKeys";
 import { useReviews } from "./useReviews";
 import { useWritten } from "./useWritten";
-import { forgetWritten, readStrikes, type Written } from "./written";
 
 /** After the run: how hard it was, what was done beside what was planned, a note. */
 export function LogEntry() {
   const [search] = useSearchParams();
-  const sessionId = Number(search.get("session"));
-  const [kept] = useState(() => waitingRuns(nowMs()).find((each) => each.plan.session_id === sessionId) ?? null);
-  if (!kept) {
+  const runId = search.get("run") ?? "";
+  const [kept] = useState(() => recallRunById(runId));
+  if (!kept?.run.startedAt || kept.logged) {
     return (
       <Notice title="No run waits for its log" text="It may have been logged already.">
         <Link className="act main" to="/log">
@@ -37,7 +36,7 @@ export function LogEntry() {
       </Notice>
     );
   }
-  return <Entry kept={kept} />;
+  return <Entry kept={settled(kept, nowMs())} />;
 }
 
 /** Strikes that a real sensor noticed; what is simulated is no count. */
@@ -72,7 +71,7 @@ function Entry({ kept }: { kept: KeptRun }) {
     const review = reviews[each];
     const own = all.of(each);
     return {
-      session_id: plan.session_id,
+      run: planOf(plan),
       person_id: review?.personId ?? null,
       started_at: run.startedAt ?? new Date().toISOString(),
       done_s: played,
@@ -87,18 +86,22 @@ function Entry({ kept }: { kept: KeptRun }) {
   const save = useMutation({
     networkMode: "always",
     mutationFn: async () => {
-      for (const each of rated) {
-        const path = `/api/runs/${run.runId}/log`;
-        const outcome = await send({ key: `log ${run.runId} ${each}`, path, body: bodyOf(each), title: plan.title });
+      const path = `/api/runs/${run.runId}/log`;
+      const letters = rated.map((each) => ({
+        key: `log ${run.runId} ${each}`,
+        path,
+        body: bodyOf(each),
+        title: plan.title,
+        runId: run.runId,
+        entry: true,
+      }));
+      for (const outcome of await sendAll(letters)) {
         if (outcome.kind === "refused") throw new Error(outcome.message);
       }
     },
     onSuccess: () => {
-      // It has reached the server, or waits on this device until there is a network.
-      forgetRun(plan.session_id);
-      void forgetJournal(run.runId).catch(() => {});
-      void forgetTold(run.runId).catch(() => {});
-      for (const each of places) forgetWritten(run.runId, each);
+      // It has reached the server, or waits on this device; the run stays here until it is taken.
+      markLogged(run.runId, true);
       void client.invalidateQueries({ queryKey: ["log"] });
       navigate("/log", { replace: true });
     },

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { vocabulary } from "../api/queries";
-import { flagged, type Pain } from "./written";
+import { flagged, type Pain } from "../outbox/written";
 
 interface Props {
   pain: Pain[];

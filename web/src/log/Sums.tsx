@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 
-type Done = Schemas["DoneOut"];
+type Done = Schemas["Done"];
 
 interface Props {
   plan: { total_s: number; rpe: number; efforts: number; strikes: number; names: string[] };

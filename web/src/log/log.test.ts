@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { member, type Piece } from "../clock/crew";
 import { add, end, newRun, resume, swap } from "../clock/run";
+import { flagged, forgetWritten, keepWritten, readStrikes, recallWritten } from "../outbox/written";
 import { folds } from "../score/layout";
 import { livedBy, partsOf, trace } from "./drawing";
 import { logged, recordOf } from "./record";
-import { flagged, forgetWritten, keepWritten, readStrikes, recallWritten } from "./written";
 
 const T0 = 1_000_000;
 const runa = member(0, { id: 3, name: "Runa Velde" });
@@ -47,7 +47,7 @@ describe("what is written into the log", () => {
     expect(recallWritten("r", 0).rpe).toBeNull();
     localStorage.setItem("yoisho.log.r.0", "{half");
     expect(recallWritten("r", 0).note).toBe("");
-    forgetWritten("r", 1);
+    forgetWritten("r");
     expect(recallWritten("r", 1).rpe).toBeNull();
   });
 

@@ -16,6 +16,7 @@ export function recordOf(run: Run, crew: Member[], place: number, told: Fresh | 
     })),
     stood: run.stood.map(([at_s, seconds]) => ({ at_s: rounded(2, at_s), seconds: rounded(2, seconds) })),
     counted: run.counted,
+    reps: Object.entries(run.reps).map(([start_s, count]) => [Number(start_s), count]),
     place,
     of: Math.max(1, crew.length),
     heart: told?.heart ?? [],

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { api, need, type Schemas } from "../api/client";
 import { retryWhileAway } from "../api/queries";
 import type { KeptRun } from "../clock/keptRun";
+import { planOf } from "../outbox/journal";
 import { toldOf } from "../outbox/told";
 import { recordOf } from "./record";
 
@@ -10,7 +11,7 @@ export interface Review {
   record: Schemas["RecordIn"];
   personId: number | null;
   /** Null where the server has not read it yet. */
-  done: Schemas["DoneOut"] | null;
+  done: Schemas["Done"] | null;
   /** There is no network to ask. */
   lost: boolean;
 }
@@ -39,13 +40,7 @@ export function useReviews({ plan, run, crew }: KeptRun): { reviews: Review[]; r
       enabled: !told.isPending,
       retry: retryWhileAway,
       staleTime: Number.POSITIVE_INFINITY,
-      queryFn: () =>
-        need(
-          api.POST("/api/sessions/{session_id}/review", {
-            params: { path: { session_id: plan.session_id } },
-            body: { person_id: personId, record },
-          }),
-        ),
+      queryFn: () => need(api.POST("/api/review", { body: { run: planOf(plan), person_id: personId, record } })),
     })),
   });
   const reviews = kept.map((one, place) => {

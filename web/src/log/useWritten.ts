@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { keepWritten, recallWritten, type Written } from "./written";
+import { keepWritten, recallWritten, type Written } from "../outbox/written";
 
 /** What was written of everybody on the floor, kept on this device. */
 export function useWritten(runId: string, places: number[]) {

@@ -1,5 +1,14 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { Owner } from "../device/owner";
 import type { Fresh } from "../devices/watch";
+
+/** Why the server would not take a thing: it has come back, and stays here until somebody has seen to it. */
+export interface Refusal {
+  status: number;
+  message: string;
+  /** The field that is wrong, where one is named. */
+  field: string | null;
+}
 
 /** What waits on this device to be sent. The same thing sent again takes the place of what waited. */
 export interface Waiting {
@@ -9,7 +18,17 @@ export interface Waiting {
   body: unknown;
   /** What people call it. */
   title: string;
+  /** The run it is of. */
+  runId: string;
+  /** The log entry itself: as it is taken, the run may leave the device. */
+  entry: boolean;
   since: string;
+  owner: Owner | null;
+  /** How often the server has failed with it. */
+  tries: number;
+  /** Not before [epoch ms]. */
+  notBefore: number;
+  refusal: Refusal | null;
 }
 
 /** One thing that happened in a run. */
@@ -38,15 +57,34 @@ interface Shelves extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Shelves>> | null = null;
 
+/** What waited before things had owners and could come back. */
+const asToday = (old: Partial<Waiting> & Pick<Waiting, "key">): Waiting => ({
+  path: "",
+  body: null,
+  title: "",
+  since: "",
+  owner: null,
+  tries: 0,
+  notBefore: 0,
+  refusal: null,
+  runId: old.key.split(" ")[1] ?? "",
+  entry: old.key.startsWith("log "),
+  ...old,
+});
+
 /** The shelves of this device that outlive a closed tab. */
 export function shelves(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>("yoisho", 2, {
-    upgrade(database, before) {
+  opened ??= openDB<Shelves>("yoisho", 3, {
+    async upgrade(database, before, _now, change) {
       if (before < 1) {
         database.createObjectStore("outbox", { keyPath: "key" });
         database.createObjectStore("journal", { autoIncrement: true }).createIndex("runId", "runId");
       }
       if (before < 2) database.createObjectStore("told", { autoIncrement: true }).createIndex("runId", "runId");
+      if (before >= 1 && before < 3) {
+        const outbox = change.objectStore("outbox");
+        for (const old of await outbox.getAll()) await outbox.put(asToday(old));
+      }
     },
   });
   return opened;

@@ -1,6 +1,7 @@
 /** What a coach writes into the log of a run, kept on this device until it is saved. */
 
 import type { Schemas } from "../api/client";
+import { shelf } from "../device/shelf";
 
 export type Pain = Schemas["PainIn"];
 
@@ -14,23 +15,26 @@ export interface Written {
   pain: Pain[];
 }
 
+/** People on one clock at the most. */
+const PLACES = 6;
 const BLANK: Written = { rpe: null, efforts: null, strikes: "", note: "", pain: [] };
-const keyOf = (runId: string, place: number): string => `yoisho.log.${runId}.${place}`;
+const written = shelf<Partial<Written>>("log", 1, (value) =>
+  typeof value === "object" ? (value as Partial<Written> | null) : null,
+);
+const idOf = (runId: string, place: number): string => `${runId}.${place}`;
 
-export function recallWritten(runId: string, place: number): Written {
-  try {
-    return { ...BLANK, ...(JSON.parse(localStorage.getItem(keyOf(runId, place)) ?? "null") as Written | null) };
-  } catch {
-    return BLANK;
-  }
+export const recallWritten = (runId: string, place: number): Written => ({
+  ...BLANK,
+  ...written.get(idOf(runId, place)),
+});
+
+export function keepWritten(runId: string, place: number, value: Written): void {
+  written.set(value, idOf(runId, place));
 }
 
-export function keepWritten(runId: string, place: number, written: Written): void {
-  localStorage.setItem(keyOf(runId, place), JSON.stringify(written));
-}
-
-export function forgetWritten(runId: string, place: number): void {
-  localStorage.removeItem(keyOf(runId, place));
+/** Of everybody in the run. */
+export function forgetWritten(runId: string): void {
+  for (let place = 0; place < PLACES; place++) written.remove(idOf(runId, place));
 }
 
 const MOST_STRIKES = 20_000;
