@@ -1,10 +1,12 @@
 """The app in a real browser, on its own server and database. Nothing may leave the origin or go wrong unseen."""
 
 import os
+import time
 from pathlib import Path
 
 import pytest
 from django.core.management import call_command
+from django.db import connection
 from playwright.sync_api import expect
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
@@ -29,6 +31,23 @@ def browser_context_args(browser_context_args):
     }
 
 
+BUSY = """
+    SELECT count(*) FROM pg_stat_activity
+    WHERE datname = current_database() AND pid <> pg_backend_pid() AND state <> 'idle' AND query NOT LIKE 'LISTEN%'
+"""
+
+
+def nobody_asks(at_most_s: float = 5.0) -> None:
+    """Waits until what the page has asked for is answered: the tables are emptied next."""
+    until = time.monotonic() + at_most_s
+    while time.monotonic() < until:
+        with connection.cursor() as cursor:
+            cursor.execute(BUSY)
+            if cursor.fetchone() == (0,):
+                return
+        time.sleep(0.05)
+
+
 @pytest.fixture
 def hall(live_server, settings, transactional_db, page):
     """The demo hall with a coach at its door."""
@@ -49,6 +68,8 @@ def hall(live_server, settings, transactional_db, page):
     page.set_default_timeout(10_000)
     page.goto(live_server.url)
     yield page
+    page.close()
+    nobody_asks()
     assert wrong == []
 
 

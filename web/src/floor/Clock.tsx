@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
 import { inPairs, simulates, works } from "../clock/crew";
-import { forgetRun } from "../clock/keptRun";
+import { forgetRun, recallRun } from "../clock/keptRun";
 import { beatAt } from "../clock/pulse";
 import { playedBetween_s } from "../clock/run";
 import { nowMs } from "../clock/steady";
@@ -26,9 +26,10 @@ type Plan = Schemas["RunPlan"];
 export function Clock({ plan }: { plan: Plan }) {
   const navigate = useNavigate();
   const calls = useCalls(plan);
-  const crew = useCrew(plan);
+  const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
+  const crew = useCrew(plan, runId);
   const people = useRef<Shown[]>([]);
-  const floor = useRun({ plan, crew: crew.crew, hushed: calls.settings.muted, people });
+  const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });
   const [warm, setWarm] = useState(false);
   /** A skip would lead from too little warm-up into hard work: it is asked about first. */
   const [gated, setGated] = useState(false);
@@ -39,7 +40,7 @@ export function Clock({ plan }: { plan: Plan }) {
   const struck = useStruckReps(floor.rep);
   const devices = useDevices({
     sessionId: plan.session_id,
-    runId: floor.run.runId,
+    runId,
     crew: crew.crew,
     shift,
     position: floor.position,
@@ -87,10 +88,10 @@ export function Clock({ plan }: { plan: Plan }) {
     setGated(false);
     floor.toggle();
   };
-  const toLog = () => navigate(`/log/run?run=${floor.run.runId}`, { replace: true });
+  const toLog = () => navigate(`/log/run?run=${runId}`, { replace: true });
   const leave = () => {
     if (!started) {
-      forgetRun(floor.run.runId);
+      forgetRun(runId);
       navigate(plan.session_id === null ? "/library" : `/bench/${plan.session_id}`);
       return;
     }

@@ -1,19 +1,19 @@
 import { useCallback, useState } from "react";
 import type { Schemas } from "../api/client";
 import { type Member, member, newCrew } from "../clock/crew";
-import { keepRun, recallRun } from "../clock/keptRun";
+import { keepRun, recallRunById } from "../clock/keptRun";
 import { newRun } from "../clock/run";
 
 /** Who is on the floor: set before the start, and kept with the run. */
-export function useCrew(plan: Schemas["RunPlan"]) {
-  const [crew, setCrew] = useState<Member[]>(() => recallRun(plan.session_id)?.crew ?? newCrew(plan));
+export function useCrew(plan: Schemas["RunPlan"], runId: string) {
+  const [crew, setCrew] = useState<Member[]>(() => recallRunById(runId)?.crew ?? newCrew(plan));
   const write = useCallback(
     (next: Member[]) => {
       setCrew(next);
-      const run = recallRun(plan.session_id)?.run ?? newRun(crypto.randomUUID(), plan.count_in_s);
+      const run = recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s);
       keepRun({ plan, run, crew: next });
     },
-    [plan],
+    [plan, runId],
   );
   return {
     crew,

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { inPairs, type Member } from "../clock/crew";
 import { CuePlayer } from "../clock/cuePlayer";
-import { keepRun, recallRun } from "../clock/keptRun";
+import { keepRun, recallRunById } from "../clock/keptRun";
 import { FACTORS, type Factor, pulses } from "../clock/pulse";
 import {
   add,
@@ -34,6 +34,7 @@ const SAID_EVERY_MS = 2000;
 
 interface Given {
   plan: Plan;
+  runId: string;
   crew: Member[];
   /** Kinds of calls and sounds that are muted. */
   hushed: readonly string[];
@@ -42,10 +43,8 @@ interface Given {
 }
 
 /** The floor clock: every act is written to this device before it is shown. */
-export function useRun({ plan, crew, hushed, people }: Given) {
-  const [run, setRun] = useState<Run>(
-    () => recallRun(plan.session_id)?.run ?? newRun(crypto.randomUUID(), plan.count_in_s),
-  );
+export function useRun({ plan, runId, crew, hushed, people }: Given) {
+  const [run, setRun] = useState<Run>(() => recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s));
   const [at, setAt] = useState(() => position(run, nowMs()));
   const [standing, setStanding] = useState(0);
   const [pulse, setPulse] = useState<Factor>(0);
