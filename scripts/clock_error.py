@@ -36,7 +36,9 @@ setInterval(() => {
 
 READ = "() => ({sounded: window.sounded, readings: window.readings})"
 ZERO = """(session) => {
-  const {run} = JSON.parse(localStorage.getItem(`yoisho.run.${session}`));
+  const {run} = Object.keys(localStorage).filter((key) => key.startsWith("yoisho.runs."))
+    .map((key) => JSON.parse(localStorage.getItem(key)).value)
+    .find(({plan, logged}) => plan.session_id === session && !logged);
   return run.anchorMs - 1000 * run.anchor_s;
 }"""
 """Session time zero on the page's clock [ms], while the run goes on."""

@@ -137,9 +137,10 @@ def second_screen(page: Page) -> None:
     floor_pair(page)
     hall = page.context.new_page()
     hall.set_viewport_size({"width": 1920, "height": 1080})
-    home, session = page.url.split("/floor/")
-    run = page.evaluate("(id) => JSON.parse(localStorage.getItem(`yoisho.run.${id}`)).run.runId", session)
-    hall.goto(f"{home}/screen/{run}/{session}")
+    home, _session = page.url.split("/floor/")
+    kept = "Object.keys(localStorage).find((key) => key.startsWith('yoisho.runs.'))"
+    run = page.evaluate(kept).removeprefix("yoisho.runs.")
+    hall.goto(f"{home}/screen/{run}")
     hall.get_by_test_id("clock").wait_for()
     hall.wait_for_timeout(1500)
 

@@ -5,6 +5,7 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
+from server.bench.api import router as bench
 from server.combinations.api import router as combinations
 from server.errors import FieldError
 from server.library.api import router as library
@@ -12,12 +13,13 @@ from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
 from server.runs.api import router as runs
-from server.sessions.api import router as bench
-from server.sessions.kept_api import router as sessions
+from server.sessions.api import router as sessions
+from server.vocabulary.api import router as vocabulary
 
 api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, urls_namespace="api")
 api.add_router("", accounts)
 api.add_router("", roster)
+api.add_router("", vocabulary)
 api.add_router("", bench)
 api.add_router("", sessions)
 api.add_router("", library)

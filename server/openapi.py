@@ -15,8 +15,9 @@ def dump() -> str:
     os.environ.setdefault("YOISHO_DATABASE", "postgresql://nobody@127.0.0.1:1/none")
     django.setup()
     from server.api import api
+    from server.sessions.documents import with_definitions
 
-    return json.dumps(api.get_openapi_schema(), indent=1, sort_keys=True, ensure_ascii=False) + "\n"
+    return json.dumps(with_definitions(api.get_openapi_schema()), indent=1, sort_keys=True, ensure_ascii=False) + "\n"
 
 
 if __name__ == "__main__":

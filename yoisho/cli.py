@@ -13,6 +13,7 @@ from yoisho.commands import (
     evaluate_command,
     method_command,
     parse_command,
+    schema_command,
     simulate_command,
 )
 from yoisho.engine.field_tests import TestResultError
@@ -102,6 +103,9 @@ def _parser() -> argparse.ArgumentParser:
 
     about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
     about.set_defaults(run=method_command)
+
+    shape = commands.add_parser("schema", parents=[as_json], help="the JSON Schema of the session document")
+    shape.set_defaults(run=schema_command)
 
     profile = commands.add_parser("simulate", parents=[as_json], help="run a demand profile through the stores")
     profile.add_argument("profile", help=f"CSV with the columns seconds,demand_frac; {ALL_THAT_CAN_BE_DELIVERED_FRAC:g}"

@@ -19,7 +19,7 @@ from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.method.build import markdown, method
 from yoisho.session import shorthand
-from yoisho.session.document import tree_to_dict
+from yoisho.session.document import json_schema, tree_to_dict
 from yoisho.session.interval import Interval
 from yoisho.session.meaning import meaning
 from yoisho.session.timeline import Timeline, unroll
@@ -167,6 +167,12 @@ def combination_command(options: argparse.Namespace) -> dict[str, Any]:
 
 def method_command(options: argparse.Namespace) -> dict[str, Any]:
     return asdict(method()) if options.json else {"markdown": markdown()}
+
+
+def schema_command(options: argparse.Namespace) -> dict[str, Any]:
+    """Always as JSON: there is no other way to say it."""
+    options.json = True
+    return json_schema()
 
 
 def claim_command(options: argparse.Namespace) -> dict[str, Any]:

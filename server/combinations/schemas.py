@@ -3,7 +3,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field, StrictInt
 
-from server.sessions.document_schema import TempoId
+from yoisho.session.tempo import TempoId
 from yoisho.strikes.counts import Limb, Stance
 from yoisho.strikes.notation import LONGEST_TEXT
 from yoisho.strikes.techniques import Level

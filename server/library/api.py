@@ -7,10 +7,10 @@ from ninja import Router, Schema
 
 from server.accounts.current import club
 from server.errors import Message, not_found
-from server.sessions.document_schema import SessionDocument
-from server.sessions.evaluation import blocks_out
-from server.sessions.schemas import Block, TargetId
+from server.sessions.documents import DocumentOut
+from yoisho.answers.columns import Block, blocks
 from yoisho.design.protocols import PROTOCOLS, SCALES, Protocol, Version
+from yoisho.judgement.targets import TargetId
 from yoisho.session.document import to_document
 from yoisho.session.meaning import meaning
 from yoisho.session.shorthand import write_parts
@@ -49,7 +49,7 @@ class ProtocolOut(Schema):
 
 
 class OpenedOut(Schema):
-    document: SessionDocument
+    document: DocumentOut
     target: TargetId
 
 
@@ -65,7 +65,7 @@ def _version(protocol: Protocol, index: int, version: Version, school: str) -> V
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         strikes=round(volume(timeline.intervals).strikes),
-        blocks=blocks_out(timeline),
+        blocks=blocks(timeline),
     )
 
 
@@ -96,7 +96,6 @@ def protocols(request: HttpRequest) -> list[ProtocolOut]:
 @router.get(
     "/protocols/{protocol_id}/{index}",
     response={200: OpenedOut, 404: Message},
-    exclude_unset=True,
     operation_id="open_protocol",
 )
 def open_protocol(request: HttpRequest, protocol_id: str, index: int) -> dict[str, object]:

@@ -33,8 +33,8 @@ from server.runs.schemas import (
     RunPlan,
 )
 from server.runs.speech import path_of, speeches
+from server.sessions.api import find_session
 from server.sessions.documents import core_session, unrolled
-from server.sessions.kept_api import find_session
 from server.sessions.models import Session
 from yoisho.answers.floor import OnFloor, floor_plan, on_floor
 from yoisho.runs.calls import KINDS

@@ -1,238 +1,235 @@
-"""The bench: what is typed is read, drawn, simulated, judged and proposed. Nothing is kept."""
+"""The club's sessions as they are kept: saved with every version, brought together, taken out and brought in."""
 
-from dataclasses import asdict
+import json
+from datetime import timedelta
+from typing import Any
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from django.utils import timezone
+from django.utils.http import content_disposition_header
+from django.utils.text import slugify
+from ninja import Body, Router, Status
+from ninja.errors import HttpError
 
-from server.accounts.current import club
-from server.errors import Faults, FieldError, Message
-from server.roster.api import core_of, find_person
+from server.accounts.current import club, coach
+from server.accounts.models import Club, User
+from server.accounts.once import once
+from server.errors import Faults, FieldError, Message, not_found
+from server.roster.api import find_person
 from server.sessions import schemas
-from server.sessions.circumstances import circumstances_of
 from server.sessions.documents import core_session, unrolled
-from server.sessions.evaluation import evaluate, proposal_out, scaled_out
-from yoisho.design.families import NEEDED_KIT
-from yoisho.design.nudge import make_it_so, nudges
-from yoisho.design.propose import Limits, ProposalError, propose_all
-from yoisho.design.scale import ScaleError, convert, scale, three_of
-from yoisho.engine.person import Person
-from yoisho.engine.readout import NoWorkError
-from yoisho.engine.readout import read as read_session
-from yoisho.judgement import claims
-from yoisho.judgement.circumstances import Circumstances
+from server.sessions.models import Session as Saved
+from server.sessions.models import Version
 from yoisho.judgement.targets import TARGETS
-from yoisho.review.pain import PLACES
 from yoisho.session import shorthand
-from yoisho.session.document import Part, Session, part_to_dict, to_document
-from yoisho.session.meaning import meaning
-from yoisho.session.means import MEANS
-from yoisho.session.purposes import PURPOSES
-from yoisho.session.rules import RULE_SETS
-from yoisho.session.shorthand import assist
-from yoisho.session.tempo import TEMPOS
-from yoisho.strikes.schools import SCHOOLS
+from yoisho.session.document import from_document, to_document
+from yoisho.session.interval import SessionError
+from yoisho.session.merge import chosen, merge
+from yoisho.session.tree import duration_s
 
 router = Router(tags=["sessions"])
 
-EXAMPLES = [
-    "8 x (20 all out / 10 rest)",
-    "2 x (30 technique, 30 speed, 30 power) rest 0:15; then 1:00",
-    "2 x (8 x (30 all out, 30 flow)) rest 2:00",
-    "3 x 3:00 technique rest 1:00",
-]
+ONE_SITTING = timedelta(minutes=5)
+"""Saves that the app makes by itself within this time are one version of the history."""
+MOST_VERSIONS_TOLD = 200
 
 
-@router.get("/vocabulary", response=schemas.Vocabulary, operation_id="vocabulary")
-def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
-    """The effort words, the purposes, and lines to begin from."""
-    return schemas.Vocabulary(
-        purposes=[schemas.Named(id=p.id, name=p.word) for p in PURPOSES.values()],
-        means=[schemas.MeansOut(id=m.id, name=m.word, struck=m.strikes) for m in MEANS.values()],
-        schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
-        rules=[schemas.RulesOut(id=r.id, name=r.name, text=r.text) for r in RULE_SETS.values()],
-        kit=[schemas.Named(id=each, name=MEANS[each].word) for each in NEEDED_KIT],
-        tempos=[
-            schemas.TempoOut(
-                id=tempo.id,
-                word=tempo.word,
-                kind=tempo.kind,
-                demand_frac=tempo.demand_frac,
-                strikes_per_min=tempo.strikes_per_min,
-                rpe=tempo.rpe,
-                meaning=tempo.meaning,
-            )
-            for tempo in TEMPOS.values()
-        ],
-        targets=[schemas.TargetOut(id=t.id, name=t.name, meaning=t.meaning) for t in TARGETS.values()],
-        pain=[schemas.PainPlace(**asdict(place)) for place in PLACES.values()],
-        examples=EXAMPLES,
-    )
+def find_session(own: Club, session_id: int) -> Saved:
+    found = Saved.objects.filter(club=own, pk=session_id).first()
+    if found is None:
+        raise not_found("session")
+    return found
 
 
-@router.post(
-    "/read",
-    response={200: schemas.ShorthandOut, 422: Faults},
-    exclude_unset=True,
-    operation_id="read_shorthand",
-)
-def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str, object]:
-    """Lines of shorthand as parts, with their canonical form, what they mean, and what each word is."""
-    school = club(request).school
-    try:
-        named = shorthand.names_parts(body.text)
-        parts = shorthand.read_parts(body.text, school) if named else (Part("", shorthand.read(body.text, school)),)
-    except shorthand.ShorthandError as error:
-        spans = [asdict(span) for span in assist.spans(body.text[: error.position])]
-        raise FieldError(["body", "text"], error.message, "shorthand", {**error.as_dict(), "spans": spans}) from error
+def _out(saved: Saved) -> dict[str, object]:
     return {
-        "parts": [part_to_dict(part) for part in parts],
-        "named": named,
-        "text": shorthand.write_parts(parts, school) if named else shorthand.write(parts[0].tree, school),
-        "meaning": [meaning(part.tree) for part in parts],
-        "spans": [asdict(span) for span in assist.spans(body.text)],
+        "id": saved.pk,
+        "document": saved.document,
+        "person_id": saved.person_id,
+        "target": saved.target,
+        "tags": saved.tags,
+        "revision": saved.revision,
+        "saved_at": saved.saved_at.isoformat(),
     }
 
 
-@router.post("/complete", response={200: schemas.CompleteOut, 422: Faults}, operation_id="complete_shorthand")
-def complete_shorthand(request: HttpRequest, body: schemas.CompleteIn) -> dict[str, object]:
-    """What could be typed next."""
-    return asdict(assist.complete(body.text))
-
-
-@router.post(
-    "/evaluate", response={200: schemas.Evaluation, 404: Message, 422: Faults}, operation_id="evaluate_session"
-)
-def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
-    """The session drawn, simulated for the person and judged for the purpose."""
-    who = find_person(club(request), body.person_id)
-    around = circumstances_of(who, body.wbgt_c)
-    school = club(request).school
-    answer = evaluate(body.document, core_of(who), body.target, around, school, ranges=body.ranges)
-    # Already of the declared shape: having it checked once more would cost a fifth of the request.
-    return HttpResponse(answer.model_dump_json(), content_type="application/json")
-
-
-@router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
-def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
-    """A claim that is made for the session, held against the numbers."""
-    who = core_of(find_person(club(request), body.person_id))
-    timeline = unrolled(core_session(body.document.model_dump()))
-    try:
-        reading = read_session(who, timeline)
-        if body.kcal is not None:
-            found = claims.kcal(reading, body.kcal)
-        elif body.trains is not None:
-            found = claims.trains(reading, body.trains)
-        elif body.tabata:
-            found = claims.tabata(reading)
-        else:
-            raise claims.ClaimError("say what is claimed: so many kcal, Tabata, or a purpose")
-    except (claims.ClaimError, NoWorkError) as error:
-        raise FieldError(["body"], str(error), "claim") from error
-    return asdict(found)
-
-
-@router.post(
-    "/propose",
-    response={200: schemas.ProposeOut, 404: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="propose_session",
-)
-def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> dict[str, object]:
-    """Three to five protocols of different schools for the purpose, the person and the limits."""
+@router.get("/sessions", response=list[schemas.SessionRow], operation_id="sessions")
+def sessions(request: HttpRequest) -> list[dict[str, object]]:
+    rows = []
     own = club(request)
-    who = core_of(find_person(own, body.person_id))
-    try:
-        limits = Limits(
-            body.minutes,
-            body.means,
-            kit=frozenset(MEANS) - set(body.missing),
-            kicks=body.kicks,
-            most_strikes=body.most_strikes,
-            avoid=frozenset(body.avoid),
-            level=body.level,
-            rule_set=body.rule_set,
+    for saved in Saved.objects.filter(club=own).select_related("person"):
+        session = from_document(saved.document)
+        rows.append(
+            {
+                "id": saved.pk,
+                "title": session.title,
+                "person": saved.person.name if saved.person else None,
+                "target": saved.target,
+                "tags": saved.tags,
+                "total_s": sum(duration_s(part.tree) for part in session.parts),
+                "text": [shorthand.write(part.tree, own.school) for part in session.parts],
+                "saved_at": saved.saved_at.isoformat(),
+            }
         )
-        found = propose_all(who, body.target, limits)
-    except ProposalError as error:
-        raise FieldError(["body", "minutes"], str(error), "proposal") from error
-    return {"proposals": [proposal_out(each, body.target, own.school) for each in found]}
+    return rows
 
 
-@router.post(
-    "/scale",
-    response={200: list[schemas.ScaledOut], 404: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="scale_session",
-)
-def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> list[dict[str, object]]:
-    """The session for other people, or under other rules, with its effect kept as near as it goes."""
-    own = club(request)
-    saved_who = find_person(own, body.person_id)
-    who, around = core_of(saved_who), circumstances_of(saved_who, None)
-    session = core_session(body.document.model_dump())
+def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
+    session = body.document
     unrolled(session)
-    try:
-        if body.rule_set is not None:
-            found = convert(session, who, body.rule_set, around)
-            name = {"name": RULE_SETS[body.rule_set].name, "role": "", "person_id": body.person_id}
-            return [{**scaled_out(found, body.target, own.school, around), **name}]
-        if not body.to:
-            raise ScaleError("say whom it is to be scaled for, or to which rules converted")
-        people = [person for each in dict.fromkeys(body.to) if (person := find_person(own, each))]
-        answers = []
-        for role, index in three_of([core_of(each) for each in people]).items():
-            saved = people[index]
-            theirs = circumstances_of(saved, None)
-            found = scale(session, who, core_of(saved), theirs)
-            name = {"name": saved.name, "role": role, "person_id": saved.pk}
-            answers.append({**scaled_out(found, body.target, own.school, theirs), **name})
-        return answers
-    except ScaleError as error:
-        raise FieldError(["body", "document"], f"{str(error)[0].upper()}{str(error)[1:]}.", "scale") from error
-
-
-def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:
-    who = find_person(club(request), body.person_id)
-    session = core_session(body.document.model_dump())
-    unrolled(session)
-    return core_of(who), session, body.target, circumstances_of(who, body.wbgt_c), body.minutes
-
-
-@router.post(
-    "/nudges",
-    response={200: list[schemas.NudgeOut], 404: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="nudges",
-)
-def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> list[dict[str, object]]:
-    """Small changes that serve the purpose or cure a caution, each with what it would do."""
-    return [
-        {
-            "name": nudge.name,
-            "part": nudge.part,
-            "document": to_document(nudge.session),
-            "strokes": nudge.strokes,
-            "changes": [asdict(change) for change in nudge.changes],
-            "cures": list(nudge.cures),
-        }
-        for nudge in nudges(*_nudged(request, body))
-    ]
-
-
-@router.post(
-    "/make-it-so",
-    response={200: schemas.SeriesOut, 404: Message, 422: Faults},
-    exclude_unset=True,
-    operation_id="make_it_so",
-)
-def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> dict[str, object]:
-    """The shortest series of nudges after which the session trains its purpose, or as near as it gets."""
-    found = make_it_so(*_nudged(request, body))
     return {
-        "steps": list(found.steps),
-        "document": to_document(found.session),
-        "strokes": found.strokes,
-        "reached": found.reached,
+        "document": to_document(session),
+        "person": find_person(own, body.person_id),
+        "target": body.target,
+        "tags": list(dict.fromkeys(body.tags)),
     }
+
+
+def _keep(saved: Saved, user: User, *, by_itself: bool) -> None:
+    """Write the session as it is now into its history."""
+    now = timezone.now()
+    last = saved.versions.first()
+    state = {"document": saved.document, "person": saved.person, "target": saved.target, "tags": saved.tags}
+    state |= {"revision": saved.revision, "saved_at": now}
+    sitting = (
+        by_itself
+        and last is not None
+        and last.by_itself
+        and last.saved_by_id == user.pk
+        and now - last.begun_at < ONE_SITTING
+    )
+    if sitting and last is not None:
+        Version.objects.filter(pk=last.pk).update(**state)
+    else:
+        Version.objects.create(session=saved, saved_by=user, by_itself=by_itself, begun_at=now, **state)
+
+
+def _create(user: User, **state: object) -> Saved:
+    with transaction.atomic():
+        saved = Saved.objects.create(club=user.own_club, saved_by=user, **state)
+        _keep(saved, user, by_itself=False)
+    return saved
+
+
+@router.post(
+    "/sessions",
+    response={201: schemas.SessionOut, 404: Message, 422: Faults},
+    operation_id="create_session",
+)
+@once
+def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
+    user = coach(request)
+    saved = _create(user, **_checked(body, user.own_club))
+    return Status(201, _out(saved))
+
+
+@router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
+def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
+    """The document as a file."""
+    saved = find_session(club(request), session_id)
+    answer = HttpResponse(json.dumps(saved.document, indent=2, ensure_ascii=False), content_type="application/json")
+    answer.headers["Content-Disposition"] = content_disposition_header(True, f"{slugify(str(saved)) or 'session'}.json")
+    return answer
+
+
+@router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, operation_id="import_session")
+@once
+def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str, object]]:
+    """A session from a document of any version, as the club's own."""
+    user = coach(request)
+    session = core_session(document)
+    unrolled(session)
+    purposes = (part.purpose for part in session.parts if part.purpose in TARGETS)
+    saved = _create(user, document=to_document(session), target=next(purposes, "lactic-capacity"))
+    return Status(201, _out(saved))
+
+
+@router.get(
+    "/sessions/{session_id}",
+    response={200: schemas.SessionOut, 404: Message},
+    operation_id="get_session",
+)
+def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
+    return _out(find_session(club(request), session_id))
+
+
+@router.put(
+    "/sessions/{session_id}",
+    response={200: schemas.SessionOut, 404: Message, 409: Message, 422: Faults},
+    operation_id="save_session",
+)
+@once
+def save_session(request: HttpRequest, session_id: int, body: schemas.SessionIn) -> dict[str, object]:
+    user = coach(request)
+    saved = find_session(user.own_club, session_id)
+    changes = _checked(body, user.own_club)
+    with transaction.atomic():
+        saved = Saved.objects.select_for_update().get(pk=saved.pk)
+        if body.revision is not None and body.revision != saved.revision:
+            if saved.saved_by == user and all(getattr(saved, name) == value for name, value in changes.items()):
+                # It is the coach's own save, whose answer was lost.
+                return _out(saved)
+            who = saved.saved_by.get_full_name() if saved.saved_by else "somebody"
+            raise HttpError(
+                409,
+                f"This session was saved elsewhere since you opened it, by {who}. Merge yours, or save it as a copy.",
+            )
+        for name, value in changes.items():
+            setattr(saved, name, value)
+        saved.saved_by = user
+        saved.revision += 1
+        saved.save()
+        _keep(saved, user, by_itself=body.by_itself)
+    return _out(saved)
+
+
+def _version_out(version: Version, school: str) -> dict[str, object]:
+    session = from_document(version.document)
+    return {
+        "revision": version.revision,
+        "saved_at": version.saved_at.isoformat(),
+        "saved_by": version.saved_by.get_full_name() if version.saved_by else None,
+        "by_itself": version.by_itself,
+        "document": to_document(session),
+        "person_id": version.person_id,
+        "target": version.target,
+        "tags": version.tags,
+        "total_s": sum(duration_s(part.tree) for part in session.parts),
+        "text": [shorthand.write(part.tree, school) for part in session.parts],
+    }
+
+
+@router.get(
+    "/sessions/{session_id}/versions",
+    response={200: list[schemas.SavedVersion], 404: Message},
+    operation_id="versions",
+)
+def versions(request: HttpRequest, session_id: int) -> list[dict[str, object]]:
+    """The history of a session, the latest first: who saved what, and when."""
+    own = club(request)
+    found = find_session(own, session_id).versions.select_related("saved_by")
+    return [_version_out(version, own.school) for version in found[:MOST_VERSIONS_TOLD]]
+
+
+@router.post("/merge", response={200: schemas.MergeOut, 422: Faults}, operation_id="merge_sessions")
+def merge_sessions(request: HttpRequest, body: schemas.MergeIn) -> dict[str, object]:
+    """Two edits of one session brought together."""
+    try:
+        merged = merge(body.base.document, body.mine.document, body.theirs.document)
+    except SessionError as error:
+        raise FieldError(["body", "mine", "document", "parts"], str(error), "document") from error
+    settled: dict[str, object] = {}
+    notes = list(merged.notes)
+    for name, word in (("person_id", "person"), ("target", "purpose"), ("tags", "tags")):
+        sides = (getattr(side, name) for side in (body.base, body.mine, body.theirs))
+        settled[name], both = chosen(*sides)
+        if both:
+            notes.append(f"Both changed the {word}: yours stands.")
+    return {"document": to_document(merged.session), "notes": notes, **settled}
+
+
+@router.delete("/sessions/{session_id}", response={204: None, 404: Message}, operation_id="delete_session")
+def delete_session(request: HttpRequest, session_id: int) -> Status[None]:
+    find_session(club(request), session_id).delete()
+    return Status(204, None)

@@ -5,7 +5,9 @@ import time
 from pathlib import Path
 
 import pytest
+from django.apps import apps
 from django.core.management import call_command
+from django.core.management.color import no_style
 from django.db import connection
 from playwright.sync_api import expect
 
@@ -48,13 +50,49 @@ def nobody_asks(at_most_s: float = 5.0) -> None:
         time.sleep(0.05)
 
 
+class DemoRows:
+    """The demo hall as it is loaded once: its rows are put back for every further test, in a twentieth of the time."""
+
+    def __init__(self) -> None:
+        self.rows: dict[str, bytes] = {}
+
+    def load(self) -> None:
+        with connection.cursor() as cursor:
+            if self.rows:
+                self._put_back(cursor)
+            else:
+                call_command("load_demo")
+                self._take(cursor)
+
+    def _take(self, cursor) -> None:
+        for table in connection.introspection.table_names(cursor):
+            with cursor.copy(f'COPY "{table}" TO STDOUT') as out:
+                rows = b"".join(out)
+            if rows and table != "django_migrations":
+                self.rows[table] = rows
+
+    def _put_back(self, cursor) -> None:
+        # Tables refer to each other: the references are as right as they were.
+        cursor.execute("SET session_replication_role = replica")
+        for table, rows in self.rows.items():
+            cursor.execute(f'DELETE FROM "{table}"')
+            with cursor.copy(f'COPY "{table}" FROM STDIN') as into:
+                into.write(rows)
+        cursor.execute("SET session_replication_role = origin")
+        for command in connection.ops.sequence_reset_sql(no_style(), apps.get_models()):
+            cursor.execute(command)
+
+
+DEMO = DemoRows()
+
+
 @pytest.fixture
 def hall(live_server, settings, transactional_db, page):
     """The demo hall with a coach at its door."""
     built = Path(settings.WEB_DIST) / "index.html"
     assert built.exists(), "the front end is not built: run `make test`, which builds it"
     settings.DEMO = True
-    call_command("load_demo")
+    DEMO.load()
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(f"error on the page: {error}"))
     page.on(

@@ -8,6 +8,8 @@ from playwright.sync_api import expect
 from scripts.clock_error import PROBE, READ, WORST_S, ZERO, errors
 from tests.browser.test_floor import phase, seconds_left, to_floor
 
+pytestmark = pytest.mark.alone
+
 BUSY = """() => setInterval(() => {
     const until = performance.now() + 1500;
     while (performance.now() < until);

@@ -7,7 +7,7 @@ A purpose is a small set of measures. Each has a desirability from 0 to 1: a tra
 
 from dataclasses import dataclass
 from math import inf
-from typing import Literal
+from typing import TYPE_CHECKING, Literal, TypeAlias
 
 Unit = Literal["percent", "minutes", "seconds", "count", "demand", "rating", "points"]
 OWN = "own setting"
@@ -275,3 +275,8 @@ TARGETS: dict[str, Target] = {
         ),
     )
 }  # fmt: skip
+
+if TYPE_CHECKING:
+    TargetId: TypeAlias = str
+else:
+    TargetId = Literal[tuple(TARGETS)]

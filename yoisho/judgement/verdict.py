@@ -5,7 +5,7 @@ from math import exp, isfinite, log
 
 from yoisho.engine.readout import Reading
 from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
-from yoisho.judgement.targets import TARGETS, Measure, Target, Unit
+from yoisho.judgement.targets import TARGETS, Measure, Target, TargetId, Unit
 from yoisho.session.clock import clock
 
 _LEAST = 0.01
@@ -28,7 +28,7 @@ class Reason:
 
 @dataclass(frozen=True)
 class Verdict:
-    target: str
+    target: TargetId
     score: float
     """0 to 1."""
     strokes: int
@@ -37,7 +37,7 @@ class Verdict:
     sentence: str
     reasons: tuple[Reason, ...]
     """What falls short first, worst first; then what is met."""
-    trains_best: str
+    trains_best: TargetId
     """Id of the purpose this session fits best."""
 
 

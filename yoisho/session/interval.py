@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass, field
 from math import ceil
-from typing import Literal
+from typing import Annotated, ClassVar, Literal
 
+from yoisho.plain import ImpossibleError, Length, OneOf, Within
 from yoisho.session.means import MEANS
 from yoisho.session.tempo import TEMPOS, Kind
 from yoisho.strikes.combination import Combination
@@ -15,15 +16,18 @@ MOST_REPS = 2000
 MOST_STEPS = 40
 MOST_CUES = 4
 LONGEST_CUE = 40
+CUE_EVERY_S = (2, 600)
+SWITCH_EVERY_S = (2, 3600)
+BAND_PERCENT = (30, 100)
 BEATS_PER_MIN = (30, 240)
 PER_BEAT = (0.5, 1, 2)
 """Half, single and double time."""
 
 Lead = Literal["left", "right"]
-Switch = Literal["half", "call"] | int
+Switch = Literal["half", "call"] | Annotated[int, Within(*SWITCH_EVERY_S)]
 
 
-class SessionError(ValueError):
+class SessionError(ImpossibleError):
     """A session that makes no sense: what is wrong, and how to mend it."""
 
 
@@ -35,45 +39,47 @@ def _whole(value: object) -> bool:
 class RepeatingCue:
     """A word called again and again inside an interval."""
 
-    text: str
-    every_s: int
+    text: Annotated[str, Length(1, LONGEST_CUE)]
+    every_s: Annotated[int, Within(*CUE_EVERY_S)]
 
     def __post_init__(self) -> None:
         if not isinstance(self.text, str) or not 1 <= len(self.text.strip()) <= LONGEST_CUE:
-            raise SessionError(f'a cue is 1 to {LONGEST_CUE} characters, such as "push"')
+            raise SessionError(f'a cue is 1 to {LONGEST_CUE} characters, such as "push"', "text")
         if any(mark in self.text for mark in '"\n\r'):
-            raise SessionError("a cue holds no quotes and no line breaks")
-        if not _whole(self.every_s) or not 2 <= self.every_s <= 600:
-            raise SessionError(f"a cue comes every 2 to 600 seconds, not {self.every_s}")
+            raise SessionError("a cue holds no quotes and no line breaks", "text")
+        least, most = CUE_EVERY_S
+        if not _whole(self.every_s) or not least <= self.every_s <= most:
+            raise SessionError(f"a cue comes every {least} to {most} seconds, not {self.every_s}", "every_s")
 
 
 @dataclass(frozen=True)
 class Beat:
     """The music's beat, and how many strikes fall on each."""
 
-    per_min: int
-    strikes: float = 1
+    per_min: Annotated[int, Within(*BEATS_PER_MIN)]
+    strikes: Annotated[float, OneOf(PER_BEAT)] = 1
     """0.5, 1 or 2: half, single or double time."""
 
     def __post_init__(self) -> None:
         low, high = BEATS_PER_MIN
         if not _whole(self.per_min) or not low <= self.per_min <= high:
-            raise SessionError(f"music has {low} to {high} beats a minute, not {self.per_min}")
+            raise SessionError(f"music has {low} to {high} beats a minute, not {self.per_min}", "per_min")
         if self.strikes not in PER_BEAT:
-            raise SessionError("strikes fall on half the beats, on each, or twice on each")
+            raise SessionError("strikes fall on half the beats, on each, or twice on each", "strikes")
 
 
 @dataclass(frozen=True)
 class HeartBand:
     """Heart rate to be kept in [% of HRmax]."""
 
-    low: int
-    high: int
+    low: Annotated[int, Within(*BAND_PERCENT)]
+    high: Annotated[int, Within(*BAND_PERCENT)]
 
     def __post_init__(self) -> None:
-        if not _whole(self.low) or not _whole(self.high) or not 30 <= self.low < self.high <= 100:
+        least, most = BAND_PERCENT
+        if not _whole(self.low) or not _whole(self.high) or not least <= self.low < self.high <= most:
             raise SessionError(
-                f"a heart-rate target runs upward within 30 to 100 % of HRmax, not {self.low}-{self.high}"
+                f"a heart-rate target runs upward within {least} to {most} % of HRmax, not {self.low}-{self.high}"
             )
 
 
@@ -81,17 +87,18 @@ class HeartBand:
 class Interval:
     """Dosed by seconds, or by reps. A rep is one pass of the combination; without one, a single strike or movement."""
 
-    seconds: int | None
-    tempo: str
-    reps: tuple[int, ...] = ()
+    OMIT: ClassVar[bool] = True
+    seconds: Annotated[int | None, Within(1, LONGEST_INTERVAL_S)]
+    tempo: Annotated[str, OneOf(TEMPOS)]
+    reps: Annotated[tuple[Annotated[int, Within(1, MOST_REPS)], ...], Length(0, MOST_STEPS)] = ()
     """Where there are several, one for each repetition of the repeat around it: a ladder."""
-    means: str | None = None
+    means: Annotated[str | None, OneOf(MEANS)] = None
     drill: Drill | None = None
     lead: Lead | None = None
     """The side that stands in front; None is the person's own stance."""
     switch: Switch | None = None
     """The side is switched at half time, on the coach's call, or every so many seconds."""
-    cues: tuple[RepeatingCue, ...] = field(default=())
+    cues: Annotated[tuple[RepeatingCue, ...], Length(0, MOST_CUES)] = field(default=())
     beat: Beat | None = None
     band: HeartBand | None = None
     pairs: bool = False
@@ -99,9 +106,9 @@ class Interval:
 
     def __post_init__(self) -> None:
         if self.tempo not in TEMPOS:
-            raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}")
+            raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}", "tempo")
         if self.means is not None and self.means not in MEANS:
-            raise SessionError(f"'{self.means}' is not a means; there are {', '.join(MEANS)}")
+            raise SessionError(f"'{self.means}' is not a means; there are {', '.join(MEANS)}", "means")
         if (self.seconds is None) == (not self.reps):
             raise SessionError("an interval is dosed by seconds or by reps: give one of them")
         if self.reps:
@@ -110,7 +117,7 @@ class Interval:
             self._check_seconds()
         self._check_sides()
         if len(self.cues) > MOST_CUES:
-            raise SessionError(f"an interval has at most {MOST_CUES} repeating cues")
+            raise SessionError(f"an interval has at most {MOST_CUES} repeating cues", "cues")
         if self.drill is not None and self.tempo not in PACE:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: leave the combination out")
         if self.drill is not None and not self.struck:
@@ -120,16 +127,16 @@ class Interval:
 
     def _check_seconds(self) -> None:
         if not _whole(self.seconds):
-            raise SessionError("an interval's length is a whole number of seconds")
+            raise SessionError("an interval's length is a whole number of seconds", "seconds")
         if not 1 <= (self.seconds or 0) <= LONGEST_INTERVAL_S:
-            raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s")
+            raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s", "seconds")
 
     def _check_reps(self) -> None:
         if len(self.reps) > MOST_STEPS:
-            raise SessionError(f"a ladder has at most {MOST_STEPS} steps")
+            raise SessionError(f"a ladder has at most {MOST_STEPS} steps", "reps")
         for count in self.reps:
             if not _whole(count) or not 1 <= count <= MOST_REPS:
-                raise SessionError(f"reps go from 1 to {MOST_REPS}, not {count}")
+                raise SessionError(f"reps go from 1 to {MOST_REPS}, not {count}", "reps")
         if self.kind == "rest":
             raise SessionError("a rest is dosed by time, not by reps")
         if self.means and not self.struck and MEANS[self.means].rep_s is None:
@@ -141,9 +148,11 @@ class Interval:
 
     def _check_sides(self) -> None:
         if self.lead not in (None, "left", "right"):
-            raise SessionError("the lead side is left or right")
-        if self.switch not in (None, "half", "call") and not (_whole(self.switch) and 2 <= int(self.switch) <= 3600):
-            raise SessionError("the side is switched at half, on call, or every 2 seconds or more")
+            raise SessionError("the lead side is left or right", "lead")
+        least, most = SWITCH_EVERY_S
+        every = _whole(self.switch) and least <= int(self.switch or 0) <= most
+        if self.switch not in (None, "half", "call") and not every:
+            raise SessionError("the side is switched at half, on call, or every 2 seconds or more", "switch")
         if self.switch is not None and self.kind == "rest":
             raise SessionError("in a rest no side is switched")
 

@@ -5,10 +5,13 @@ repeat around the interval.
 """
 
 from dataclasses import dataclass
+from typing import Annotated
 
+from yoisho.plain import Expected, Length, Within
 from yoisho.session.interval import Interval, SessionError
 
 MOST_REPEATS = 200
+MOST_ITEMS = 500
 DEEPEST = 12
 LONGEST_SESSION_S = 4 * 3600
 MOST_INTERVALS = 5000
@@ -18,28 +21,30 @@ MOST_INTERVALS = 5000
 class Sequence:
     """Two things or more, in order."""
 
-    items: tuple["Node", ...]
+    items: Annotated[tuple["Node", ...], Length(2, MOST_ITEMS)]
 
     def __post_init__(self) -> None:
         if len(self.items) < 2:
-            raise SessionError("a sequence holds at least two things; use the one thing by itself")
+            raise SessionError("a sequence holds at least two things; use the one thing by itself", "items")
 
 
 @dataclass(frozen=True)
 class Repeat:
     """The body `count` times, with `between` (a rest or a recovery) between repetitions, never after the last."""
 
-    count: int
+    count: Annotated[int, Within(1, MOST_REPEATS)]
     body: "Node"
-    between: Interval | None = None
+    between: Annotated[Interval | None, Expected("expected one interval of rest or recover")] = None
 
     def __post_init__(self) -> None:
         if isinstance(self.count, bool) or not isinstance(self.count, int) or not 1 <= self.count <= MOST_REPEATS:
-            raise SessionError(f"a repeat runs from 1 to {MOST_REPEATS} times, not {self.count}")
+            raise SessionError(f"a repeat runs from 1 to {MOST_REPEATS} times, not {self.count}", "count")
         if self.between is not None and self.between.kind == "work":
-            raise SessionError("only rest or recover can stand between repetitions; put work inside the brackets")
+            raise SessionError(
+                "only rest or recover can stand between repetitions; put work inside the brackets", "between"
+            )
         if self.between is not None and not _time_and_means_only(self.between):
-            raise SessionError("what stands between repetitions has a time and a means, and no more")
+            raise SessionError("what stands between repetitions has a time and a means, and no more", "between")
 
 
 def _time_and_means_only(pause: Interval) -> bool:

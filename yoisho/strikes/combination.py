@@ -2,13 +2,15 @@
 
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import Annotated, ClassVar
 
+from yoisho.plain import ImpossibleError, Length, OneOf
 from yoisho.strikes.techniques import OTHER_SIDE, TECHNIQUES, Level, Side, Technique
 
 MOST_ACTIONS = 200
 
 
-class CombinationError(ValueError):
+class CombinationError(ImpossibleError):
     """A combination that makes no sense: what is wrong, and how to mend it."""
 
 
@@ -16,20 +18,22 @@ class CombinationError(ValueError):
 class Action:
     """One technique; `side` and `level` are None only where the technique has none."""
 
-    technique: str
+    technique: Annotated[str, OneOf(TECHNIQUES)]
     side: Side | None = None
     level: Level | None = None
 
     def __post_init__(self) -> None:
         known = TECHNIQUES.get(self.technique)
         if known is None:
-            raise CombinationError(f"'{self.technique}' is not a technique; there are {', '.join(TECHNIQUES)}")
+            raise CombinationError(
+                f"'{self.technique}' is not a technique; there are {', '.join(TECHNIQUES)}", "technique"
+            )
         for what, value, possible in (("side", self.side, known.sides), ("level", self.level, known.levels)):
             if value is None and possible:
-                raise CombinationError(f"{known.word}: it needs a {what}: {', '.join(possible)}")
+                raise CombinationError(f"{known.word}: it needs a {what}: {', '.join(possible)}", what)
             if value is not None and value not in possible:
                 can = f"it has {', '.join(possible)}" if possible else "it has none"
-                raise CombinationError(f"{known.word}: it has no {what} {value}; {can}")
+                raise CombinationError(f"{known.word}: it has no {what} {value}; {can}", what)
 
     @property
     def known(self) -> Technique:
@@ -47,7 +51,8 @@ def action(technique: str, side: Side | None = None, level: Level | None = None)
 
 @dataclass(frozen=True)
 class Combination:
-    groups: tuple[tuple[Action, ...], ...]
+    PLAIN: ClassVar[str] = "groups"
+    groups: Annotated[tuple[Annotated[tuple[Action, ...], Length(1, MOST_ACTIONS)], ...], Length(1, MOST_ACTIONS)]
     """Groups that follow each other on `then`; most combinations have one."""
 
     def __post_init__(self) -> None:

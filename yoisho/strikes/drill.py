@@ -3,8 +3,9 @@
 from dataclasses import dataclass
 from functools import cache
 from random import Random
-from typing import Literal
+from typing import Annotated, Literal
 
+from yoisho.plain import Length
 from yoisho.strikes.combination import MOST_ACTIONS, Combination, CombinationError
 from yoisho.strikes.generate import adding_rounds, joined, pyramid, pyramid_with_finish
 
@@ -23,18 +24,18 @@ class Drill:
     is one. Outside a repeat all of them are done one after the other.
     """
 
-    combinations: tuple[Combination, ...]
+    combinations: Annotated[tuple[Combination, ...], Length(1, MOST_COMBINATIONS)]
     order: Order = "turns"
     recall: bool = False
     """The last repetition recalls all that was drilled."""
 
     def __post_init__(self) -> None:
         if self.order not in ("turns", "adding", "pyramid", "draw"):
-            raise CombinationError(f"'{self.order}' is not an order; there are turns, adding, pyramid, draw")
+            raise CombinationError(f"'{self.order}' is not an order; there are turns, adding, pyramid, draw", "order")
         if not self.combinations:
-            raise CombinationError("a drill holds at least one combination")
+            raise CombinationError("a drill holds at least one combination", "combinations")
         if len(self.combinations) > MOST_COMBINATIONS:
-            raise CombinationError(f"a drill holds at most {MOST_COMBINATIONS} combinations; split it")
+            raise CombinationError(f"a drill holds at most {MOST_COMBINATIONS} combinations; split it", "combinations")
         if sum(len(each.actions) for each in self.combinations) > MOST_ACTIONS:
             raise CombinationError(f"a drill holds at most {MOST_ACTIONS} techniques; split it")
         if self.order == "pyramid" and len(self.combinations) > 2:

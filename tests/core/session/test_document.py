@@ -48,10 +48,10 @@ def broken(change):
         (lambda d: d["parts"][0].pop("name"), "parts[0].name"),
         (lambda d: d["parts"][0].update(tree=7), "parts[0].tree"),
         (lambda d: d["parts"][0]["tree"].update(type="loop"), "parts[0].tree.type"),
-        (lambda d: d["parts"][0]["tree"].update(count=0), "parts[0].tree"),
+        (lambda d: d["parts"][0]["tree"].update(count=0), "parts[0].tree.count"),
         (lambda d: d["parts"][0]["tree"]["body"].update(items=1), "parts[0].tree.body.items"),
-        (lambda d: d["parts"][0]["tree"]["body"]["items"][1].update(seconds=0), "parts[0].tree.body.items[1]"),
-        (lambda d: d["parts"][0]["tree"]["between"].update(tempo="power"), "parts[0].tree"),
+        (lambda d: d["parts"][0]["tree"]["body"]["items"][1].update(seconds=0), "parts[0].tree.body.items[1].seconds"),
+        (lambda d: d["parts"][0]["tree"]["between"].update(tempo="power"), "parts[0].tree.between"),
         (lambda d: d["parts"][0]["tree"].update(between={"type": "sequence", "items": []}), "parts[0].tree.between"),
     ],
 )

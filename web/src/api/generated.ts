@@ -917,16 +917,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** Action */
+        /** @description One technique; `side` and `level` are None only where the technique has none. */
         Action: {
-            /** Level */
             level?: ("head" | "body" | "leg") | null;
-            /** Side */
             side?: ("lead" | "rear" | "left" | "right") | null;
-            /**
-             * Technique
-             * @enum {string}
-             */
+            /** @enum {unknown} */
             technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "step-back" | "step-in" | "pivot";
         };
         /** Against */
@@ -955,16 +950,11 @@ export interface components {
             sprint_left: components["schemas"]["Band"];
             uptake_frac: components["schemas"]["Band"];
         };
-        /** Beat */
+        /** @description The music's beat, and how many strikes fall on each. */
         Beat: {
-            /** Per Min */
             per_min: number;
-            /**
-             * Strikes
-             * @default 1
-             * @enum {unknown}
-             */
-            strikes: 0.5 | 1 | 2;
+            /** @enum {unknown} */
+            strikes?: 0.5 | 1 | 2;
         };
         /**
          * Block
@@ -998,7 +988,7 @@ export interface components {
         /** Caution */
         Caution: {
             /** At S */
-            at_s: number | null;
+            at_s?: number | null;
             /** Cure */
             cure: string;
             /**
@@ -1186,21 +1176,19 @@ export interface components {
             /** Work S */
             work_s: number;
         };
-        /** Drill */
+        /**
+         * @description Combinations and the order of them.
+         *
+         *         *turns*: the first in the first repetition, the second in the second, and from the start again. *draw*: the same
+         *         in an order drawn by lot, none twice before each came once. *adding*: every repetition adds the next to those
+         *         before. *pyramid*: 1; 1, 2; 1, 2, 3; ... in every repetition, each step ended by the second combination if there
+         *         is one. Outside a repeat all of them are done one after the other.
+         */
         Drill: {
-            /** Combinations */
             combinations: components["schemas"]["Action"][][][];
-            /**
-             * Order
-             * @default turns
-             * @enum {string}
-             */
-            order: "turns" | "adding" | "pyramid" | "draw";
-            /**
-             * Recall
-             * @default false
-             */
-            recall: boolean;
+            /** @enum {unknown} */
+            order?: "turns" | "adding" | "pyramid" | "draw";
+            recall?: boolean;
         };
         /** DrillOut */
         DrillOut: {
@@ -1216,20 +1204,6 @@ export interface components {
             /** Text */
             text: string;
             whole: components["schemas"]["CombinationOut"];
-        };
-        /**
-         * EffectOut
-         * @description One figure of the effect, before and after.
-         */
-        EffectOut: {
-            /** After */
-            after: string;
-            /** Before */
-            before: string;
-            /** Kept */
-            kept: boolean;
-            /** Name */
-            name: string;
         };
         /** Effort */
         Effort: {
@@ -1317,7 +1291,7 @@ export interface components {
             timeline: components["schemas"]["TimelineInterval"][];
             /** Total S */
             total_s: number;
-            volume: components["schemas"]["VolumeOut"];
+            volume: components["schemas"]["VolumeAnswer"];
             /** Work S */
             work_s: number;
         };
@@ -1342,7 +1316,7 @@ export interface components {
         };
         /**
          * FadeOnset
-         * @description The first effort that falls short by more than 5 %, counted from 1, with its 80 % range.
+         * @description Where the fade starts: the first bout that falls short by more than 5 %, counted from 1.
          */
         FadeOnset: {
             /** Bout */
@@ -1372,7 +1346,10 @@ export interface components {
             /** Detail */
             detail: components["schemas"]["Fault"][];
         };
-        /** Figure */
+        /**
+         * Figure
+         * @description A best guess with its 80 % range.
+         */
         Figure: {
             /** High */
             high: number;
@@ -1453,14 +1430,9 @@ export interface components {
             /** Turn */
             turn: number | null;
         };
-        /**
-         * HeartBand
-         * @description Of HRmax, in percent.
-         */
+        /** @description Heart rate to be kept in [% of HRmax]. */
         HeartBand: {
-            /** High */
             high: number;
-            /** Low */
             low: number;
         };
         /**
@@ -1477,37 +1449,21 @@ export interface components {
             /** Start S */
             start_s: number;
         };
-        /**
-         * IntervalNode
-         * @description Dosed by seconds or by reps, never by both.
-         */
+        /** @description Dosed by seconds, or by reps. A rep is one pass of the combination; without one, a single strike or movement. */
         IntervalNode: {
             band?: components["schemas"]["HeartBand"] | null;
             beat?: components["schemas"]["Beat"] | null;
-            /** Cues */
             cues?: components["schemas"]["RepeatingCue"][] | null;
             drill?: components["schemas"]["Drill"] | null;
-            /** Lead */
             lead?: ("left" | "right") | null;
-            /** Means */
             means?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
-            /** Pairs */
             pairs?: boolean | null;
-            /** Reps */
             reps?: number[] | null;
-            /** Seconds */
             seconds?: number | null;
-            /** Switch */
             switch?: ("half" | "call") | number | null;
-            /**
-             * Tempo
-             * @enum {string}
-             */
+            /** @enum {unknown} */
             tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
+            /** @constant */
             type: "interval";
         };
         /** JournalIn */
@@ -1527,6 +1483,20 @@ export interface components {
             run_id: string;
             /** Session Id */
             session_id: number | null;
+        };
+        /**
+         * Kept
+         * @description One figure of the effect, before and after.
+         */
+        Kept: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Kept */
+            kept: boolean;
+            /** Name */
+            name: string;
         };
         /**
          * Known
@@ -1932,13 +1902,9 @@ export interface components {
             /** Word */
             word: string;
         };
-        /** Part */
         Part: {
-            /** Name */
             name: string;
-            /** Purpose */
             purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal" | "cool-down") | null;
-            /** Tree */
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
         };
         /**
@@ -1967,7 +1933,7 @@ export interface components {
             text: string;
             /** Total S */
             total_s: number;
-            volume: components["schemas"]["VolumeOut"];
+            volume: components["schemas"]["VolumeAnswer"];
             /** Work S */
             work_s: number;
         };
@@ -2156,6 +2122,8 @@ export interface components {
         };
         /** Reason */
         Reason: {
+            /** Desirability */
+            desirability: number;
             /** Intervals */
             intervals: number[];
             /** Measure */
@@ -2209,27 +2177,17 @@ export interface components {
             /** Strikes */
             strikes?: number[] | null;
         };
-        /**
-         * RepeatNode
-         * @description The body so many times, with `between` between repetitions and never after the last.
-         */
+        /** @description The body `count` times, with `between` (a rest or a recovery) between repetitions, never after the last. */
         RepeatNode: {
             between?: components["schemas"]["IntervalNode"] | null;
-            /** Body */
             body: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
-            /** Count */
             count: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
+            /** @constant */
             type: "repeat";
         };
-        /** RepeatingCue */
+        /** @description A word called again and again inside an interval. */
         RepeatingCue: {
-            /** Every S */
             every_s: number;
-            /** Text */
             text: string;
         };
         /** ReviewIn */
@@ -2418,7 +2376,7 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             document: components["schemas"]["SessionDocument"];
             /** Effect */
-            effect: components["schemas"]["EffectOut"][];
+            effect: components["schemas"]["Kept"][];
             /** Figures */
             figures: {
                 [key: string]: components["schemas"]["Figure"];
@@ -2472,14 +2430,10 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** SequenceNode */
+        /** @description Two things or more, in order. */
         SequenceNode: {
-            /** Items */
             items: (components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"])[];
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
+            /** @constant */
             type: "sequence";
         };
         /** SeriesOut */
@@ -2492,21 +2446,12 @@ export interface components {
             /** Strokes */
             strokes: number;
         };
-        /** SessionDocument */
         SessionDocument: {
-            /**
-             * Format
-             * @constant
-             */
+            /** @constant */
             format: "yoisho-session";
-            /** Parts */
             parts: components["schemas"]["Part"][];
-            /** Title */
             title: string;
-            /**
-             * Version
-             * @constant
-             */
+            /** @constant */
             version: 2;
         };
         /** SessionIn */
@@ -2871,10 +2816,10 @@ export interface components {
             tempos: components["schemas"]["TempoOut"][];
         };
         /**
-         * VolumeOut
+         * VolumeAnswer
          * @description Strikes by limb and level, after the fade. Those no combination places are shared evenly over two hands.
          */
-        VolumeOut: {
+        VolumeAnswer: {
             /** Counted */
             counted: number;
             /** Defences */

@@ -8,7 +8,7 @@ import { sessions } from "../api/queries";
 /** What is wrong with the file, with the place of the fault in it. */
 function inWords(error: Error): string {
   if (!(error instanceof Refused)) return error.message;
-  const place = error.faults[0]?.loc.slice(2).join(".");
+  const place = error.faults[0]?.ctx?.path as string | undefined;
   return place && !error.message.includes(place) ? `${place}: ${error.message}` : error.message;
 }
 

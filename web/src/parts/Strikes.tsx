@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { WhoSays } from "./WhoSays";
 
-type Volume = Schemas["VolumeOut"];
+type Volume = Schemas["VolumeAnswer"];
 
 export const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
 const LEVELS = ["head", "body", "leg"] as const;

@@ -1,0 +1,206 @@
+"""The bench: what is typed is read, drawn, simulated, judged and proposed. Nothing is kept."""
+
+from dataclasses import asdict
+from typing import Any
+
+import msgspec
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from server.accounts.current import club
+from server.bench import schemas
+from server.bench.circumstances import circumstances_of
+from server.errors import Faults, FieldError, Message
+from server.roster.api import core_of, find_person
+from server.sessions.documents import unrolled
+from yoisho.answers.columns import proposal_column, scaled_column
+from yoisho.answers.evaluation import Evaluation, evaluate
+from yoisho.design.nudge import make_it_so, nudges
+from yoisho.design.propose import Limits, ProposalError, propose_all
+from yoisho.design.scale import Scaled, ScaleError, convert, scale, three_of
+from yoisho.engine.person import Person
+from yoisho.engine.readout import NoWorkError
+from yoisho.engine.readout import read as read_session
+from yoisho.judgement import claims
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.session import shorthand
+from yoisho.session.document import Part, Session, part_to_dict, to_document
+from yoisho.session.interval import SessionError
+from yoisho.session.meaning import meaning
+from yoisho.session.means import MEANS
+from yoisho.session.rules import RULE_SETS
+from yoisho.session.shorthand import assist
+
+router = Router(tags=["bench"])
+
+
+@router.post(
+    "/read",
+    response={200: schemas.ShorthandOut, 422: Faults},
+    operation_id="read_shorthand",
+)
+def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str, object]:
+    """Lines of shorthand as parts, with their canonical form, what they mean, and what each word is."""
+    school = club(request).school
+    try:
+        named = shorthand.names_parts(body.text)
+        parts = shorthand.read_parts(body.text, school) if named else (Part("", shorthand.read(body.text, school)),)
+    except shorthand.ShorthandError as error:
+        spans = [asdict(span) for span in assist.spans(body.text[: error.position])]
+        raise FieldError(["body", "text"], error.message, "shorthand", {**error.as_dict(), "spans": spans}) from error
+    return {
+        "parts": [part_to_dict(part) for part in parts],
+        "named": named,
+        "text": shorthand.write_parts(parts, school) if named else shorthand.write(parts[0].tree, school),
+        "meaning": [meaning(part.tree) for part in parts],
+        "spans": [asdict(span) for span in assist.spans(body.text)],
+    }
+
+
+@router.post("/complete", response={200: schemas.CompleteOut, 422: Faults}, operation_id="complete_shorthand")
+def complete_shorthand(request: HttpRequest, body: schemas.CompleteIn) -> dict[str, object]:
+    """What could be typed next."""
+    return asdict(assist.complete(body.text))
+
+
+def answered(answer: object) -> HttpResponse:
+    """An answer of the core as it is: it has the declared shape already, and is not checked once more."""
+    return HttpResponse(msgspec.json.encode(answer), content_type="application/json")
+
+
+@router.post("/evaluate", response={200: Evaluation, 404: Message, 422: Faults}, operation_id="evaluate_session")
+def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
+    """The session drawn, simulated for the person and judged for the purpose."""
+    own = club(request)
+    saved = find_person(own, body.person_id)
+    circumstances = circumstances_of(saved, body.wbgt_c)
+    try:
+        found = evaluate(body.document, core_of(saved), body.target, circumstances, own.school, ranges=body.ranges)
+    except SessionError as error:
+        raise FieldError(["body", "document", "parts"], str(error), "document") from error
+    return answered(found)
+
+
+@router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
+def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
+    """A claim that is made for the session, held against the numbers."""
+    who = core_of(find_person(club(request), body.person_id))
+    timeline = unrolled(body.document)
+    try:
+        reading = read_session(who, timeline)
+        if body.kcal is not None:
+            found = claims.kcal(reading, body.kcal)
+        elif body.trains is not None:
+            found = claims.trains(reading, body.trains)
+        elif body.tabata:
+            found = claims.tabata(reading)
+        else:
+            raise claims.ClaimError("say what is claimed: so many kcal, Tabata, or a purpose")
+    except (claims.ClaimError, NoWorkError) as error:
+        raise FieldError(["body"], str(error), "claim") from error
+    return asdict(found)
+
+
+@router.post(
+    "/propose",
+    response={200: schemas.ProposeOut, 404: Message, 422: Faults},
+    operation_id="propose_session",
+)
+def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
+    """Three to five protocols of different schools for the purpose, the person and the limits."""
+    own = club(request)
+    who = core_of(find_person(own, body.person_id))
+    try:
+        limits = Limits(
+            body.minutes,
+            body.means,
+            kit=frozenset(MEANS) - set(body.missing),
+            kicks=body.kicks,
+            most_strikes=body.most_strikes,
+            avoid=frozenset(body.avoid),
+            level=body.level,
+            rule_set=body.rule_set,
+        )
+        found = propose_all(who, body.target, limits)
+    except ProposalError as error:
+        raise FieldError(["body", "minutes"], str(error), "proposal") from error
+    columns = [proposal_column(each, body.target, own.school) for each in found]
+    return answered(schemas.ProposeOut([schemas.ProposalOut(**vars(each)) for each in columns]))
+
+
+@router.post(
+    "/scale",
+    response={200: list[schemas.ScaledOut], 404: Message, 422: Faults},
+    operation_id="scale_session",
+)
+def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
+    """The session for other people, or under other rules, with its effect kept as near as it goes."""
+    own = club(request)
+    saved_who = find_person(own, body.person_id)
+    who, around = core_of(saved_who), circumstances_of(saved_who, None)
+    session = body.document
+    unrolled(session)
+
+    def column(found: Scaled, theirs: Circumstances, **whose: Any) -> schemas.ScaledOut:
+        return schemas.ScaledOut(**vars(scaled_column(found, body.target, own.school, theirs)), **whose)
+
+    try:
+        if body.rule_set is not None:
+            found = convert(session, who, body.rule_set, around)
+            name = RULE_SETS[body.rule_set].name
+            return answered([column(found, around, name=name, role="", person_id=body.person_id)])
+        if not body.to:
+            raise ScaleError("say whom it is to be scaled for, or to which rules converted")
+        people = [person for each in dict.fromkeys(body.to) if (person := find_person(own, each))]
+        answers = []
+        for role, index in three_of([core_of(each) for each in people]).items():
+            saved = people[index]
+            theirs = circumstances_of(saved, None)
+            found = scale(session, who, core_of(saved), theirs)
+            answers.append(column(found, theirs, name=saved.name, role=role, person_id=saved.pk))
+        return answered(answers)
+    except ScaleError as error:
+        raise FieldError(["body", "document"], f"{str(error)[0].upper()}{str(error)[1:]}.", "scale") from error
+
+
+def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:
+    who = find_person(club(request), body.person_id)
+    session = body.document
+    unrolled(session)
+    return core_of(who), session, body.target, circumstances_of(who, body.wbgt_c), body.minutes
+
+
+@router.post(
+    "/nudges",
+    response={200: list[schemas.NudgeOut], 404: Message, 422: Faults},
+    operation_id="nudges",
+)
+def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> list[dict[str, object]]:
+    """Small changes that serve the purpose or cure a caution, each with what it would do."""
+    return [
+        {
+            "name": nudge.name,
+            "part": nudge.part,
+            "document": to_document(nudge.session),
+            "strokes": nudge.strokes,
+            "changes": [asdict(change) for change in nudge.changes],
+            "cures": list(nudge.cures),
+        }
+        for nudge in nudges(*_nudged(request, body))
+    ]
+
+
+@router.post(
+    "/make-it-so",
+    response={200: schemas.SeriesOut, 404: Message, 422: Faults},
+    operation_id="make_it_so",
+)
+def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> dict[str, object]:
+    """The shortest series of nudges after which the session trains its purpose, or as near as it gets."""
+    found = make_it_so(*_nudged(request, body))
+    return {
+        "steps": list(found.steps),
+        "document": to_document(found.session),
+        "strokes": found.strokes,
+        "reached": found.reached,
+    }
