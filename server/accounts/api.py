@@ -79,7 +79,7 @@ def enter_demo(request: HttpRequest) -> Welcome:
     user = User.objects.filter(username=DEMO_COACH).first() if settings.DEMO else None
     if user is None:
         raise HttpError(404, "There is no demo here. Start one with `make demo`.")
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, user, backend="server.accounts.backend.CoachBackend")
     return _welcome(request)
 
 

@@ -90,7 +90,7 @@ def weeks(request: HttpRequest, person_id: int) -> list[WeekOut]:
     today = timezone.localdate()
     this_monday = today - timedelta(days=today.weekday())
     mondays = [this_monday - timedelta(weeks=back) for back in reversed(range(WEEKS))]
-    entries = LogEntry.objects.filter(club=own, result__person=person, started_at__date__gte=mondays[0])
+    entries = LogEntry.objects.counted().filter(club=own, result__person=person, started_at__date__gte=mondays[0])
     held: dict[date, list[LogEntry]] = {monday: [] for monday in mondays}
     for entry in entries:
         day = timezone.localtime(entry.started_at).date()

@@ -8,6 +8,11 @@ from yoisho.session.volume import Volume
 class Entries(models.Manager["LogEntry"]):
     """The log without its records: a trace is read where one entry is drawn, not wherever entries are counted."""
 
+    def counted(self) -> models.QuerySet["LogEntry"]:
+        """Only what is added up over days: when, how many strikes, whether the day was a lactic one."""
+        told = ("lactic", "expected_limbs", "expected_heights")
+        return self.get_queryset().only("started_at", "counted_strikes", *(f"result__{name}" for name in told))
+
     def get_queryset(self) -> models.QuerySet["LogEntry"]:
         return super().get_queryset().select_related("result").defer("result__record")
 

@@ -23,7 +23,7 @@ class Coach:
             username=f"coach of {club_name}", first_name="Odd", last_name="Lind", club=self.club
         )
         self.client = Client()
-        self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        self.client.force_login(self.user, backend="server.accounts.backend.CoachBackend")
 
     def person(self, name: str = "Runa Velde", **more: object) -> Person:
         known = {"sport": "kickboxer", "level": "club", "sex": "female", "birth_year": 1996, "mass_kg": 62.0}

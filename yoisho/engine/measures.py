@@ -11,7 +11,6 @@ from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
 from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
 from yoisho.engine.person import Cohort, Person
 from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline
 
 AFTER_S = 600.0
@@ -19,8 +18,6 @@ AFTER_S = 600.0
 LACTIC_DEEP_USED = 0.40
 """Of the lactic store used, from which it counts as far down. Own setting: a little more than
 one exhausting effort of two or three minutes uses."""
-LACTIC_REFERENCE_S = 30.0
-"""Length of the fresh all-out effort whose lactic flow counts as the person's highest."""
 
 
 @dataclass(frozen=True)
@@ -67,15 +64,6 @@ class Measured:
 def _minutes(run: Run, inside: np.ndarray) -> Floats:
     """Minutes for which a condition of shape (t, k) holds, judged at the end of each sample."""
     return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
-
-
-def _highest_lactic_rate(people: People, precision: Precision) -> Floats:
-    """Mean lactic flow of 30 s of all-out striking, fresh [mL/kg/s], shape (k,)."""
-    alone = simulate(
-        np.array([LACTIC_REFERENCE_S]), np.array([TEMPOS["all-out"].demand_frac]), people, sample_s=1e4,
-        precision=precision,
-    )  # fmt: skip
-    return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
 
 
 def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
@@ -156,7 +144,7 @@ def measure(
         "lactic_used_end": run.lactic_used[-1],
         "lactic_reserve_lowest": 1.0 - deepest,
         "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
-        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / _highest_lactic_rate(cohort.people, precision),
+        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / cohort.highest_lactic_rate,
         "vo2_90_min": _minutes(run, run.uptake_frac >= 0.9),
         "vo2_75_88_min": _minutes(run, (run.uptake_frac >= 0.75) & (run.uptake_frac <= 0.88)),
         "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),

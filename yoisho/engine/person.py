@@ -1,6 +1,7 @@
 """A person as the engine sees one: each number with its spread and where it came from."""
 
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 from typing import Literal
 
 import numpy as np
@@ -8,7 +9,7 @@ import numpy as np
 from yoisho.engine import field_tests, heart_rate
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.parameters import REFERENCE, Parameters
-from yoisho.engine.stores import Floats, People
+from yoisho.engine.stores import Floats, People, Precision, simulate
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.tempo import TEMPOS
 from yoisho.strikes.counts import Stance
@@ -177,11 +178,28 @@ class Cohort:
     strike_scale: dict[str, Floats]
     """Multiplies the strikes of each tempo, shape (k,) each."""
 
+    @cached_property
+    def highest_lactic_rate(self) -> Floats:
+        """Mean lactic flow of 30 s of all-out striking, fresh [mL/kg/s], shape (k,)."""
+        precision: Precision = np.float32 if len(self.people) > 1 else np.float64
+        alone = simulate(
+            np.array([LACTIC_REFERENCE_S]), np.array([TEMPOS["all-out"].demand_frac]), self.people, sample_s=1e4,
+            precision=precision,
+        )  # fmt: skip
+        return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
+
 
 _FAST = ("speed", "all-out")
 """Tempos whose strikes a person's own speed moves."""
 
 
+LACTIC_REFERENCE_S = 30.0
+"""Length of the fresh all-out effort whose lactic flow counts as the person's highest."""
+PEOPLE_KEPT = 128
+"""People whose cohorts are kept: drawing them, and trying their highest flow, costs more than a short session."""
+
+
+@lru_cache(PEOPLE_KEPT)
 def best_guess(who: Person, parameters: Parameters = REFERENCE) -> Cohort:
     one = np.ones(1)
     return Cohort(
@@ -193,6 +211,7 @@ def best_guess(who: Person, parameters: Parameters = REFERENCE) -> Cohort:
     )
 
 
+@lru_cache(PEOPLE_KEPT)
 def draws(who: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
     """`count` people like `who`, spread by what is not known. The seed is fixed: the same person, the same ranges."""
     random = np.random.default_rng(SEED)
