@@ -17,7 +17,7 @@ from yoisho.design.protocols import PROTOCOLS  # noqa: E402
 from yoisho.session.means import means_spellings  # noqa: E402
 from yoisho.session.purposes import purpose_spellings  # noqa: E402
 from yoisho.session.shorthand import assist, read, read_parts, write, write_parts  # noqa: E402
-from yoisho.session.tempo import tempo_spellings  # noqa: E402
+from yoisho.strikes.tempo import tempo_spellings  # noqa: E402
 from yoisho.strikes import notation  # noqa: E402
 from yoisho.strikes.line import LineError  # noqa: E402
 from yoisho.strikes.schools import SCHOOLS  # noqa: E402

@@ -14,6 +14,7 @@ from yoisho.commands import (
     method_command,
     parse_command,
     schema_command,
+    shared_command,
     simulate_command,
 )
 from yoisho.engine.field_tests import TestResultError
@@ -28,9 +29,10 @@ from yoisho.session.clock import clock
 from yoisho.session.interval import SessionError
 from yoisho.session.rules import RULE_SETS
 from yoisho.strikes import notation
-from yoisho.strikes.counts import PACE, Stance
+from yoisho.strikes.counts import Stance
 from yoisho.strikes.line import LineError
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
+from yoisho.strikes.tempo import TEMPOS
 
 
 def _plain(result: dict[str, Any], indent: str = "") -> list[str]:
@@ -97,12 +99,15 @@ def _parser() -> argparse.ArgumentParser:
     combined.add_argument("text", help=f"such as '{notation.EXAMPLE}'")
     combined.add_argument("--school", choices=sorted(SCHOOLS), default=DEFAULT_SCHOOL, help="of numbers beyond six")
     combined.add_argument("--stance", choices=get_args(Stance), default="orthodox")
-    combined.add_argument("--tempo", choices=sorted(PACE), default="combination")
+    combined.add_argument("--tempo", choices=sorted(t.id for t in TEMPOS.values() if t.pace), default="combination")
     combined.add_argument("--seconds", type=int, default=60, help="of the interval it is to fill")
     combined.set_defaults(run=combination_command)
 
     about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
     about.set_defaults(run=method_command)
+
+    both = commands.add_parser("shared", parents=[as_json], help="what the front end is held to, as JSON")
+    both.set_defaults(run=shared_command)
 
     shape = commands.add_parser("schema", parents=[as_json], help="the JSON Schema of the session document")
     shape.set_defaults(run=schema_command)

@@ -8,6 +8,7 @@ from typing import Any
 
 import numpy as np
 
+from yoisho.answers.shared import shared
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.lactate import blood_lactate
 from yoisho.engine.person import Person, Value, person
@@ -173,6 +174,12 @@ def schema_command(options: argparse.Namespace) -> dict[str, Any]:
     """Always as JSON: there is no other way to say it."""
     options.json = True
     return json_schema()
+
+
+def shared_command(options: argparse.Namespace) -> dict[str, Any]:
+    """Always as JSON."""
+    options.json = True
+    return shared()
 
 
 def claim_command(options: argparse.Namespace) -> dict[str, Any]:

@@ -10,7 +10,7 @@ from server.vocabulary.ids import MeansId, RulesId, StruckId
 from yoisho.answers.columns import ProposalColumn, ScaledColumn
 from yoisho.engine.person import Level
 from yoisho.judgement.targets import TargetId
-from yoisho.session.tempo import TempoId
+from yoisho.strikes.tempo import TempoId
 
 
 class ShorthandIn(BaseModel):

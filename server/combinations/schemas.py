@@ -3,10 +3,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field, StrictInt
 
-from yoisho.session.tempo import TempoId
 from yoisho.strikes.counts import Limb, Stance
 from yoisho.strikes.notation import LONGEST_TEXT
 from yoisho.strikes.techniques import Level
+from yoisho.strikes.tempo import TempoId
 
 Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
 Tag = Annotated[str, Field(min_length=1, max_length=30)]

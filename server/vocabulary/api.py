@@ -12,8 +12,8 @@ from yoisho.review.pain import PLACES
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.tempo import TEMPOS
 from yoisho.strikes.schools import SCHOOLS
+from yoisho.strikes.tempo import TEMPOS
 
 router = Router(tags=["vocabulary"])
 
@@ -43,6 +43,7 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
                 strikes_per_min=tempo.strikes_per_min,
                 rpe=tempo.rpe,
                 meaning=tempo.meaning,
+                avoidable=tempo.avoidable,
             )
             for tempo in TEMPOS.values()
         ],

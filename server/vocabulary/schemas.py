@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from yoisho.judgement.targets import TargetId
-from yoisho.session.tempo import TempoId
+from yoisho.strikes.tempo import TempoId
 
 
 class TempoOut(BaseModel):
@@ -16,6 +16,8 @@ class TempoOut(BaseModel):
     strikes_per_min: float
     rpe: float
     meaning: str
+    avoidable: bool
+    """Proposals may be asked for without it."""
 
 
 class TargetOut(BaseModel):

@@ -10,10 +10,10 @@ from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand import ShorthandError, read, read_parts, write, write_parts
 from yoisho.session.shorthand.grammar import GRAMMAR
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import duration_s
 from yoisho.strikes import notation
 from yoisho.strikes.techniques import TECHNIQUES
+from yoisho.strikes.tempo import TEMPOS
 
 PAGE = (Path(__file__).resolve().parents[2] / "docs/notation.md").read_text(encoding="utf-8")
 

@@ -5,10 +5,10 @@ from hypothesis import strategies as st
 from tests.core.strikes.test_notation import combinations
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
 from yoisho.session.means import MEANS
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import Repeat, Sequence, check_size
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.drill import Drill
+from yoisho.strikes.tempo import TEMPOS
 
 plain = st.builds(Interval, st.integers(1, 600), st.sampled_from(sorted(TEMPOS)))
 pauses = st.builds(

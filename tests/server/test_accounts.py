@@ -49,7 +49,7 @@ def test_guessing_is_stopped_after_ten_tries(coach, nobody):
 
 def test_an_account_without_a_club_reads_nothing(db, nobody):
     user = User.objects.create(username="drifter")
-    nobody.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    nobody.force_login(user, backend="server.accounts.backend.CoachBackend")
     assert nobody.get("/api/me").json()["signed_in"] is False
     assert nobody.get("/api/people").status_code == 403
 
@@ -63,5 +63,5 @@ def test_the_demo_opens_only_where_it_is_on(nobody, settings):
 
 def test_a_request_from_another_place_without_the_cookie_is_refused(coach):
     careful = Client(enforce_csrf_checks=True)
-    careful.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
+    careful.force_login(coach.user, backend="server.accounts.backend.CoachBackend")
     assert careful.post("/api/read", {"text": "20 flow"}, content_type="application/json").status_code == 403

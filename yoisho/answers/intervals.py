@@ -4,11 +4,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import TypeVar
 
-from yoisho.session.tempo import TEMPOS, Kind, TempoId
 from yoisho.session.timeline import TimelineInterval as Flat
 from yoisho.session.volume import Volume
 from yoisho.strikes.counts import Limb
 from yoisho.strikes.notation import calls
+from yoisho.strikes.tempo import TEMPOS, Hatch, Kind, TempoId
 
 Name = TypeVar("Name", bound=str)
 
@@ -42,6 +42,8 @@ class TimelineInterval:
     """A rest while the partner does the same."""
     pulse_per_min: float
     """Beats a minute to strike to; 0 for none."""
+    hatch: Hatch | None
+    """How its ink is drawn, where not plain."""
 
 
 def rounded(numbers: Mapping[Name, float]) -> dict[Name, float]:
@@ -66,6 +68,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "calls": list(calls(interval.combination)) if interval.combination else [],
         "partner": interval.partner,
         "pulse_per_min": interval.pulse_per_min,
+        "hatch": tempo.hatch,
     }
 
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, Reading, read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import CURABLE, cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS, Target
 from yoisho.judgement.verdict import Verdict, judge, measure_values, say
@@ -18,8 +18,8 @@ from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import FRAMES
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
+from yoisho.strikes.tempo import LADDER, TEMPOS
 
 SAMPLE_S = 5.0
 MOST_SHOWN = 4
@@ -32,10 +32,6 @@ REACHED = 4
 MOST_STEPS = 4
 BEAM = 3
 """Sessions kept from step to step."""
-LADDER = ("flow", "technique", "freestyle", "combination", "power", "all-out")
-"""Efforts from light to hard; speed stands beside power."""
-CURABLE = frozenset({"warm-up", "strike-ceiling", "side", "bag", "beginner", "youth", "fade"})
-"""Cautions that a change to the session can answer; the others are about the person or the day."""
 
 
 @dataclass(frozen=True)

@@ -9,16 +9,16 @@ from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
 from yoisho.engine.person import Level, Person
 from yoisho.engine.readout import Reading, read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import BARRING, cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge, measure_values, score
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
+from yoisho.strikes.tempo import TEMPOS
 
 SHORTEST_MINUTES = 4
 LONGEST_MINUTES = 120
@@ -35,8 +35,6 @@ NO_SKIPPING_FROM_YEARS = 50
 """From here on the joints are worked instead. Own setting."""
 AT_HOME = 0.03
 """What a family is ahead by where it was made for the purpose."""
-_NEVER_PROPOSED = ("beginner", "youth", "bag", "warm-up")
-"""Cautions that a proposal must not call up by itself."""
 
 
 class ProposalError(ValueError):
@@ -157,7 +155,7 @@ class _Bench:
         given_out = reading.exhausted_at_s is not None and reading.figures["fade_last"].value > GIVEN_OUT_FADE
         if given_out and not family.to_exhaustion:
             return False
-        return not any(caution.rule in _NEVER_PROPOSED for caution in cautions(reading))
+        return not any(caution.rule in BARRING for caution in cautions(reading))
 
 
 GIVEN_OUT_FADE = 0.35

@@ -8,11 +8,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import sqrt
 
-from yoisho.design.nudge import CURABLE, candidates, simulated
+from yoisho.design.nudge import candidates, simulated
 from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
+from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.engine.person import Person
 from yoisho.engine.readout import Reading, read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import CURABLE, cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import Unit
 from yoisho.judgement.verdict import say
@@ -49,7 +50,7 @@ class Aim:
 
 
 EFFECT = (
-    Aim("lactic_deep_min", "lactic store under 60 %", "minutes", 1.0, 0.25),
+    Aim("lactic_deep_min", f"lactic store {LACTIC_DEEP}", "minutes", 1.0, 0.25),
     Aim("lactic_reserve_lowest", "lactic store at its lowest", "percent", 0.10),
     Aim("sprint_at_start", "sprint store as efforts start", "percent", 0.10),
     Aim("vo2_90_min", "above 90 % of VO2max", "minutes", 1.0, 0.25),

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline
+from yoisho.strikes.tempo import TEMPOS
 
 HARD_FRAC = 1.0
 """Work at or above this demand [x VO2max] counts as a hard effort."""

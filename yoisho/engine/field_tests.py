@@ -17,7 +17,7 @@ import numpy as np
 
 from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.stores import People, simulate
-from yoisho.session.tempo import TEMPOS
+from yoisho.strikes.tempo import TEMPOS
 
 SPLIT_S = 30
 SPLITS = 6

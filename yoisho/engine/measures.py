@@ -18,6 +18,8 @@ AFTER_S = 600.0
 LACTIC_DEEP_USED = 0.40
 """Of the lactic store used, from which it counts as far down. Own setting: a little more than
 one exhausting effort of two or three minutes uses."""
+LACTIC_DEEP = f"under {round(100 * (1 - LACTIC_DEEP_USED))} %"
+"""Of the lactic store left: as it is said everywhere."""
 
 
 @dataclass(frozen=True)

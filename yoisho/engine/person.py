@@ -11,8 +11,8 @@ from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.stores import Floats, People, Precision, simulate
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.tempo import TEMPOS
 from yoisho.strikes.counts import Stance
+from yoisho.strikes.tempo import TEMPOS
 
 Origin = Literal["measured", "estimated", "default"]
 Level = Literal["beginner", "club", "fighter"]

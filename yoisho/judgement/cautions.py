@@ -22,7 +22,7 @@ _WARM_UP_FRAC = 0.4
 VIGOROUS_FRAC = 0.64
 """Demand from which work is vigorous [x VO2max]: ACSM, Garber et al. 2011, from memory."""
 LACTIC_DEEP_MIN = 1.0
-"""Minutes with the lactic store under 60 % from which a session counts as lactic work."""
+"""Minutes with the lactic store far down from which a session counts as lactic work."""
 LACTIC_GAP_H = 48
 LAST_LACTIC_DAYS, LATEST_LACTIC_DAYS = 9, 7
 YOUTH_YEARS = 16
@@ -69,6 +69,10 @@ class Rule:
     """What the rule says, in a sentence."""
     source: str
     speaks: Callable[["Rule", Reading, Circumstances], Caution | None]
+    curable: bool = False
+    """A change to the session can answer it; the others are about the person or the day."""
+    barring: bool = False
+    """A proposal must not call it up by itself."""
 
     def caution(self, level: Level, text: str, cure: str, at_s: float | None = None) -> Caution:
         return Caution(self.id, self.seal, level, text, cure, self.source, at_s)
@@ -305,19 +309,27 @@ RULES: tuple[Rule, ...] = (
     Rule("medication", "RPE", "On medication that lowers heart rate, no heart-rate targets: effort by feel.",
          "common practice, no source", _medication),
     Rule("youth", "Youth", "Under 16: no long all-out work, no lactic work, little hard work.",
-         "own setting; paediatric societies advise against boxing as a youth sport (2011), from memory", _youth),
-    Rule("beginner", "Dose", "A beginner has a ceiling of hard minutes.", "own setting", _beginner),
-    Rule("warm-up", "Cold", "No power and no kicks before five easy minutes.", "common practice, no source", _warm_up),
+         "own setting; paediatric societies advise against boxing as a youth sport (2011), from memory",
+         _youth, curable=True, barring=True),
+    Rule("beginner", "Dose", "A beginner has a ceiling of hard minutes.", "own setting",
+         _beginner, curable=True, barring=True),
+    Rule("warm-up", "Cold", "No power and no kicks before five easy minutes.", "common practice, no source",
+         _warm_up, curable=True, barring=True),
     Rule("strike-ceiling", "Strikes", "A ceiling of strikes with each hand and each leg, a session and a week.",
-         "own setting", _strike_ceiling),
+         "own setting",
+         _strike_ceiling, curable=True),
     Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
-         "common practice, no source", _bag),
+         "common practice, no source",
+         _bag, curable=True, barring=True),
     Rule("side", "Side", "Left and right are kept even: no side below three tenths.", "common practice, no source; the "
-         "share is our own setting", _side_balance),
+         "share is our own setting",
+         _side_balance, curable=True),
     Rule("fade", "Fade", "Where the effort asked can no longer be held.", "three-store model, an estimate",
-         _cannot_finish),
+         _cannot_finish, curable=True),
 )  # fmt: skip
 """In order of weight: what must stop somebody comes first."""
+CURABLE = frozenset(rule.id for rule in RULES if rule.curable)
+BARRING = frozenset(rule.id for rule in RULES if rule.barring)
 
 
 def cautions(reading: Reading, around: Circumstances | None = None) -> tuple[Caution, ...]:

@@ -6,9 +6,8 @@ from dataclasses import dataclass
 from yoisho.engine.readout import Reading
 from yoisho.session.rules import RULE_SETS, RuleSet
 from yoisho.session.timeline import Timeline
+from yoisho.strikes.tempo import TEMPOS
 
-SKILLED = ("technique", "combination", "freestyle")
-"""Tempos at which technique can be worked on."""
 ROUND_BREAK_S = 30
 """A pause of this length or more ends a round."""
 
@@ -114,7 +113,7 @@ def structure(reading: Reading) -> dict[str, float]:
         for bout in bouts
         for interval in timeline.intervals[bout.first : bout.last + 1]
     )
-    skilled = sum(i.seconds for i in timeline.intervals if i.tempo in SKILLED)
+    skilled = sum(i.seconds for i in timeline.intervals if TEMPOS[i.tempo].skilled)
     threshold = reading.figures["hr_80_90_min" if reading.heart_holds else "vo2_75_88_min"].value
     return {
         "bouts": len(bouts),

@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from math import inf
 from typing import TYPE_CHECKING, Literal, TypeAlias
 
+from yoisho.engine.measures import LACTIC_DEEP
+
 Unit = Literal["percent", "minutes", "seconds", "count", "demand", "rating", "points"]
 OWN = "own setting"
 NSCA = "NSCA Essentials 4th ed. 2016, work and rest by energy system, from memory"
@@ -157,10 +159,10 @@ TARGETS: dict[str, Target] = {
             "lactic-capacity", "lactic capacity", "going on hard with the lactic store far down",
             "20 to 90 s, hard", "1:1 to 1:3", "common practice, no source",
             (
-                Measure("lactic_deep_min", "lactic store under 60 %", "minutes", 0.0, 4, 14, 28,
-                        "The lactic store is under 60 % for {value}.",
-                        "The lactic store is under 60 % for only {value}: {wanted} is wanted.",
-                        "The lactic store is under 60 % for {value}: past {wanted} only the form goes.",
+                Measure("lactic_deep_min", f"lactic store {LACTIC_DEEP}", "minutes", 0.0, 4, 14, 28,
+                        f"The lactic store is {LACTIC_DEEP} for {{value}}.",
+                        f"The lactic store is {LACTIC_DEEP} for only {{value}}: {{wanted}} is wanted.",
+                        f"The lactic store is {LACTIC_DEEP} for {{value}}: past {{wanted}} only the form goes.",
                         weight=1.5),
                 Measure("lactic_reserve_lowest", "lactic store at its lowest", "percent", -inf, -inf, 0.48, 0.82,
                         "The lactic store goes down to {value}.", "",

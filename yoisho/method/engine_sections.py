@@ -17,7 +17,7 @@ from yoisho.engine.person import (
 )
 from yoisho.engine.stores import STEP_S
 from yoisho.method.document import Equation, Section, Table
-from yoisho.session.tempo import TEMPOS
+from yoisho.strikes.tempo import TEMPOS
 
 EQUATIONS = (
     Equation("level", "A = 1 - a L", "the level that the sprint store can refill to, lowered by a used lactic store"),

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from yoisho.engine.measures import LACTIC_DEEP
+
 OWN_MODEL = "three-store model of this tool, an estimate"
 EXACT = "arithmetic on the session itself, exact"
 
@@ -33,8 +35,8 @@ FIGURES: dict[str, Told] = {
                "What is used of the lactic store when the session ends.", OWN_MODEL, "stores"),
         Told("lactic_reserve_lowest", "lactic store at its lowest",
                "The least that is left of the lactic store at any moment.", OWN_MODEL, "stores"),
-        Told("lactic_deep_min", "lactic store under 60 %",
-               "Minutes with less than 60 % left of the lactic store; the bound is our own setting.",
+        Told("lactic_deep_min", f"lactic store {LACTIC_DEEP}",
+               f"Minutes with the lactic store {LACTIC_DEEP}; the bound is our own setting.",
                OWN_MODEL, "stores"),
         Told("lactic_flow", "lactic flow",
                "Mean lactic flow in the efforts, as a share of this person's own in 30 s all out.",

@@ -2,6 +2,7 @@
 
 from math import isfinite
 
+from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.judgement import cautions
 from yoisho.judgement.targets import TARGETS, Measure
 from yoisho.method.document import Section, Table
@@ -63,8 +64,8 @@ def safety() -> Section:
             "Every caution has a level (note, caution, stop), a place in the session where it has one, a cure and "
             "a source. The coach decides; a physician's word, licensed practice and local rules stand above all of "
             "it.",
-            f"A session counts as lactic work when the lactic store is under 60 % for {cautions.LACTIC_DEEP_MIN:g} "
-            "min or more.",
+            f"A session counts as lactic work when the lactic store is {LACTIC_DEEP} for "
+            f"{cautions.LACTIC_DEEP_MIN:g} min or more.",
         ),
         (),
         (

@@ -12,9 +12,9 @@ from typing import Literal, get_args
 from yoisho.runs.cues import SOUNDS
 from yoisho.session.interval import SessionError
 from yoisho.session.means import MEANS
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.notation import calls as words_of
+from yoisho.strikes.tempo import TEMPOS
 
 CallKind = Literal["swap", "switch", "cue", "combination", "next", "half", "time", "effort"]
 KINDS: tuple[CallKind, ...] = get_args(CallKind)

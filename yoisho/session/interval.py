@@ -6,10 +6,10 @@ from typing import Annotated, ClassVar, Literal
 
 from yoisho.plain import ImpossibleError, Length, OneOf, Within
 from yoisho.session.means import MEANS
-from yoisho.session.tempo import TEMPOS, Kind
 from yoisho.strikes.combination import Combination
-from yoisho.strikes.counts import PACE, pass_s
+from yoisho.strikes.counts import pass_s
 from yoisho.strikes.drill import Drill
+from yoisho.strikes.tempo import TEMPOS, Kind
 
 LONGEST_INTERVAL_S = 7200
 MOST_REPS = 2000
@@ -118,7 +118,7 @@ class Interval:
         self._check_sides()
         if len(self.cues) > MOST_CUES:
             raise SessionError(f"an interval has at most {MOST_CUES} repeating cues", "cues")
-        if self.drill is not None and self.tempo not in PACE:
+        if self.drill is not None and TEMPOS[self.tempo].pace is None:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: leave the combination out")
         if self.drill is not None and not self.struck:
             raise SessionError(f"nothing is struck on {MEANS[str(self.means)].word}: leave the combination out")
@@ -141,7 +141,7 @@ class Interval:
             raise SessionError("a rest is dosed by time, not by reps")
         if self.means and not self.struck and MEANS[self.means].rep_s is None:
             raise SessionError(f"{MEANS[self.means].word} is not counted in reps: give a time")
-        if self.struck and self.tempo not in PACE:
+        if self.struck and TEMPOS[self.tempo].pace is None:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: give a time, or say what is repeated")
         if any(self.length_s(turn, 2) > LONGEST_INTERVAL_S for turn in range(1, len(self.reps) + 1)):
             raise SessionError("so many reps take longer than 2 hours: give fewer")
@@ -188,7 +188,7 @@ class Interval:
         found = self.combination(turn, of)
         if found is not None and len(found.actions) > 1:
             return pass_s(found, self.tempo)
-        quickest_s = PACE[self.tempo] * found.actions[0].known.seconds if found else 0.0
+        quickest_s = (TEMPOS[self.tempo].pace or 1.0) * found.actions[0].known.seconds if found else 0.0
         per_min = self.beat.per_min * self.beat.strikes if self.beat else TEMPOS[self.tempo].strikes_per_min
         return max(quickest_s, 60 / per_min)
 

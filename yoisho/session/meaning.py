@@ -3,10 +3,10 @@
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.means import MEANS
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 from yoisho.strikes.drill import Drill
 from yoisho.strikes.notation import calls
+from yoisho.strikes.tempo import TEMPOS
 
 _ORDERS = {"turns": "in turn", "draw": "drawn by lot", "adding": "adding one each time", "pyramid": "as a pyramid"}
 

@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from yoisho.session.interval import Interval
-from yoisho.session.tempo import TEMPOS, Kind
 from yoisho.session.tree import Node, Repeat, Sequence, check_size
 from yoisho.strikes.combination import Combination
+from yoisho.strikes.tempo import TEMPOS, Kind
 
 Round = tuple[int, int]
 

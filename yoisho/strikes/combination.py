@@ -1,6 +1,6 @@
 """A combination: actions in order, in one group or in several that follow on `then`. Never changed in place."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, ClassVar
 
@@ -77,15 +77,15 @@ class Combination:
 
 
 def mirrored(combination: Combination) -> Combination:
-    """The same from the other side: lead and rear change, left and right change. Jab and cross change places."""
-    swapped = {"jab": "cross", "cross": "jab"}
+    """The same from the other side: lead and rear change, left and right change; a jab becomes a cross.
+
+    What has no other side stays as it is.
+    """
 
     def mirror(one: Action) -> Action:
         if one.side is None:
             return one
-        side = OTHER_SIDE[one.side]
-        if one.technique in swapped:
-            return Action(swapped[one.technique], side, one.level)
-        return replace(one, side=side)
+        other, side = TECHNIQUES[one.known.mirror or one.technique], OTHER_SIDE[one.side]
+        return Action(other.id, side, one.level) if side in other.sides else one
 
     return Combination(tuple(tuple(mirror(one) for one in group) for group in combination.groups))

@@ -6,20 +6,10 @@ from typing import Literal
 
 from yoisho.strikes.combination import Action, Combination
 from yoisho.strikes.techniques import Level
+from yoisho.strikes.tempo import TEMPOS
 
 Stance = Literal["orthodox", "southpaw"]
 Limb = Literal["left hand", "right hand", "left leg", "right leg"]
-
-PACE: dict[str, float] = {
-    "recover": 1.6, "flow": 1.2, "technique": 1.6, "combination": 1.0, "freestyle": 1.2, "power": 1.4, "speed": 0.8,
-    "all-out": 0.85,
-}  # fmt: skip
-"""Times the techniques' own seconds. Own setting."""
-RESET_S: dict[str, float] = {
-    "recover": 3.0, "flow": 0.4, "technique": 2.0, "combination": 1.5, "freestyle": 1.0, "power": 1.5, "speed": 0.3,
-    "all-out": 0.2,
-}  # fmt: skip
-"""Between one pass and the next. Own setting."""
 
 
 @dataclass(frozen=True)
@@ -56,4 +46,7 @@ def counts(combination: Combination, stance: Stance = "orthodox") -> Counts:
 
 def pass_s(combination: Combination, tempo: str = "combination") -> float:
     """Seconds of one pass with its reset, at a tempo of work. Raises `KeyError` for a tempo without strikes."""
-    return PACE[tempo] * sum(one.known.seconds for one in combination.actions) + RESET_S[tempo]
+    known = TEMPOS[tempo]
+    if known.pace is None:
+        raise KeyError(tempo)
+    return known.pace * sum(one.known.seconds for one in combination.actions) + known.reset_s

@@ -26,6 +26,8 @@ class Technique:
     """Where it can land; the first where none is said. Empty where nothing lands."""
     seconds: float
     aliases: tuple[str, ...] = ()
+    mirror: str | None = None
+    """What it becomes on the other side, where that is another technique."""
 
     @property
     def strikes(self) -> bool:
@@ -40,8 +42,8 @@ _ANYWHERE: tuple[Level, ...] = ("body", "head", "leg")
 TECHNIQUES: dict[str, Technique] = {
     technique.id: technique
     for technique in (
-        Technique("jab", "jab", "punch", ("lead",), _UP, 0.30),
-        Technique("cross", "cross", "punch", ("rear",), _UP, 0.35, ("straight", "right straight")),
+        Technique("jab", "jab", "punch", ("lead",), _UP, 0.30, mirror="cross"),
+        Technique("cross", "cross", "punch", ("rear",), _UP, 0.35, ("straight", "right straight"), "jab"),
         Technique("hook", "hook", "punch", _EITHER, _UP, 0.40),
         Technique("uppercut", "uppercut", "punch", _EITHER, _UP, 0.40, ("upper",)),
         Technique("overhand", "overhand", "punch", _REAR_FIRST, ("head",), 0.45),

@@ -19,8 +19,8 @@ from yoisho.session.document import Part
 from yoisho.session.means import MEANS
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read as line
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
+from yoisho.strikes.tempo import TEMPOS
 
 
 def best(target, minutes, who=None, **more):

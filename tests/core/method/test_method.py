@@ -12,8 +12,8 @@ from yoisho.judgement.targets import TARGETS
 from yoisho.method.build import markdown, method
 from yoisho.method.figures import FIGURES
 from yoisho.session.shorthand import read as line
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
+from yoisho.strikes.tempo import TEMPOS
 
 ROOT = Path(__file__).resolve().parents[3]
 SECTIONS = {section.id: section for section in method().sections}

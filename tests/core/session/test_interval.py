@@ -5,10 +5,10 @@ import pytest
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.shorthand import read
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.strikes.counts import pass_s
 from yoisho.strikes.notation import read_drill
+from yoisho.strikes.tempo import TEMPOS
 
 ONE_TWO = read_drill("1-2")
 

@@ -5,10 +5,10 @@ from hypothesis import strategies as st
 from tests.core.trees import trees
 from yoisho.session.clock import clock
 from yoisho.session.shorthand import EXAMPLE, ShorthandError, read, read_parts, write
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Interval, Repeat, Sequence, check_size
 from yoisho.strikes.notation import write as write_combination
+from yoisho.strikes.tempo import TEMPOS
 
 CANONICAL = {
     "8x(20 all-out / 10 rest)": "8 × (20 all out, 10 rest)",

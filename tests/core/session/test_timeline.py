@@ -2,8 +2,8 @@ from hypothesis import given
 
 from tests.core.trees import trees
 from yoisho.session.shorthand import read
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.timeline import unroll
+from yoisho.strikes.tempo import TEMPOS
 
 
 @given(trees)

@@ -2,11 +2,12 @@ import pytest
 from hypothesis import given
 
 from tests.core.strikes.test_notation import combinations
-from yoisho.session.tempo import TEMPOS
-from yoisho.strikes.combination import CombinationError, action, mirrored
-from yoisho.strikes.counts import PACE, RESET_S, counts, pass_s
+from yoisho.strikes.combination import Action, Combination, CombinationError, action, mirrored
+from yoisho.strikes.counts import counts, pass_s
 from yoisho.strikes.generate import adding_rounds, alternating, ladder, pyramid, pyramid_with_finish
 from yoisho.strikes.notation import read, write
+from yoisho.strikes.techniques import TECHNIQUES, Technique
+from yoisho.strikes.tempo import TEMPOS
 
 
 def test_strikes_are_counted_by_limb_and_level_and_defence_apart():
@@ -39,7 +40,7 @@ def test_twice_mirrored_is_the_same_and_mirrored_strikes_the_other_limbs(combina
 
 def test_every_tempo_with_strikes_has_its_pace_and_reset():
     striking = {t.id for t in TEMPOS.values() if t.strikes_per_min}
-    assert set(PACE) == set(RESET_S) == striking
+    assert {tempo.id for tempo in TEMPOS.values() if tempo.pace} == striking
 
 
 def test_a_pass_takes_longer_at_technique_than_at_speed():
@@ -89,3 +90,18 @@ def test_five_right_five_left_alternating_keep_the_legs_even():
 def test_the_share_of_the_legs_is_among_the_strikes_and_not_among_all_that_is_done():
     assert read("1, slip, rk-m, step").leg_share == 0.5
     assert read("slip, step").leg_share == 0
+
+
+def test_what_is_done_with_one_side_only_has_no_other_side_and_stays_as_it_is(monkeypatch):
+    one_sided = Technique("sweep", "sweep", "kick", ("lead",), ("leg",), 0.9)
+    monkeypatch.setitem(TECHNIQUES, "sweep", one_sided)
+    swept = Combination(((Action("sweep", "lead", "leg"), Action("jab", "lead", "head")),))
+    assert mirrored(swept) == Combination(((Action("sweep", "lead", "leg"), Action("cross", "rear", "head")),))
+
+
+@pytest.mark.parametrize("technique", TECHNIQUES.values(), ids=lambda technique: technique.id)
+def test_every_technique_can_be_mirrored_there_and_back(technique):
+    for side in technique.sides or (None,):
+        once = Combination(((action(technique.id, side),),))
+        assert mirrored(mirrored(once)) == once
+    assert technique.mirror is None or TECHNIQUES[technique.mirror].mirror == technique.id

@@ -1395,6 +1395,8 @@ export interface components {
             calls: string[];
             /** Demand Frac */
             demand_frac: number;
+            /** Hatch */
+            hatch: ("slant" | "dots") | null;
             /**
              * Kind
              * @enum {string}
@@ -2655,6 +2657,8 @@ export interface components {
         };
         /** TempoOut */
         TempoOut: {
+            /** Avoidable */
+            avoidable: boolean;
             /** Demand Frac */
             demand_frac: number;
             /**
@@ -2682,6 +2686,8 @@ export interface components {
             calls: string[];
             /** Demand Frac */
             demand_frac: number;
+            /** Hatch */
+            hatch: ("slant" | "dots") | null;
             /**
              * Kind
              * @enum {string}

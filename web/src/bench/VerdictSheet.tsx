@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import shared from "../api/shared.json";
 import { Figure } from "../parts/Figure";
 import { Strikes } from "../parts/Strikes";
 import { Tally } from "../parts/Tally";
@@ -155,7 +156,11 @@ function More({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
         <Figure id="rpe" value={range(figures.rpe, 0)} name="expected RPE" />
         <Figure id="kcal_met" value={range(figures.kcal_met, -1)} name="kcal by tables, bag to sparring" />
         <Figure id="o2_deficit_ml_kg" value={range(figures.o2_deficit_ml_kg, 0)} name="oxygen deficit, mL/kg" />
-        <Figure id="lactic_deep_min" value={clockRange(figures.lactic_deep_min)} name="lactic store under 60 %" />
+        <Figure
+          id="lactic_deep_min"
+          value={clockRange(figures.lactic_deep_min)}
+          name={`lactic store ${shared.lactic_deep}`}
+        />
         <Figure id="sprint_lowest" value={percentRange(figures.sprint_lowest)} name="sprint store at its lowest" />
         <Figure
           id="lactic_reserve_lowest"

@@ -1,5 +1,7 @@
 /** A run as plain values: where the clock stands, what was played. It knows nothing of the view or the network. */
 
+import shared from "../api/shared.json";
+
 export interface Run {
   runId: string;
   startedAt: string | null;
@@ -147,12 +149,11 @@ export function played_s(run: Run): number {
   return Math.round(stood_s + run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
 }
 
-const MOSTLY = 0.9;
-
 /** Efforts of which nine tenths or more were played. */
 export function effortsDone(run: Run, efforts: readonly { start_s: number; end_s: number }[]): number {
   const done = [...run.spans, ...run.counted];
-  return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= MOSTLY * (end_s - start_s)).length;
+  return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= shared.mostly * (end_s - start_s))
+    .length;
 }
 
 /** Seconds between two moments of the session that were played so far. */
@@ -160,7 +161,7 @@ export function playedBetween_s(run: Run, now: number, from_s: number, to_s: num
   return covered([...run.spans, [run.anchor_s, position(run, now)]], from_s, to_s);
 }
 
-function covered(
+export function covered(
   spans: readonly (readonly [from_s: number, to_s: number, ...rest: number[]])[],
   start: number,
   finish: number,

@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import shared from "../api/shared.json";
 import { clockRange, percentRange, range } from "../bench/figures";
 import { clock } from "../parts/time";
 
@@ -26,7 +27,7 @@ const percent = (difference: number) => `${Math.round(100 * difference)} points`
 /** What is compared, from the first the eye looks for to the last. */
 export const ROWS: Row[] = [
   {
-    name: "Lactic store under 60 %",
+    name: `Lactic store ${shared.lactic_deep}`,
     figure: ({ figures }) => figures.lactic_deep_min,
     show: clockRange,
     by: minutes,

@@ -2,7 +2,7 @@ import { useId, useMemo, useState } from "react";
 import type { Schemas } from "../api/client";
 import { clock } from "../parts/time";
 import { useWidth } from "../parts/useWidth";
-import { hatchOf, Patterns } from "../score/Blocks";
+import { Patterns } from "../score/Blocks";
 import { PartName } from "../score/Heads";
 import { FULL_HEIGHT } from "../score/ink";
 import { type Fold, folds, xOf } from "../score/layout";
@@ -132,7 +132,7 @@ function Wash({ all, timeline, patterns }: { all: Fold[]; timeline: Piece[]; pat
           const left = xOf(all, piece.start_s, piece.part);
           const width = Math.max(0.6, xOf(all, piece.start_s + piece.seconds, piece.part) - left - 0.8);
           const tall = (Math.min(piece.demand_frac, FULL_HEIGHT) / FULL_HEIGHT) * (STAVE - 8);
-          const pattern = hatchOf(piece);
+          const pattern = piece.hatch;
           return (
             <g key={piece.start_s} pointerEvents="none">
               <rect

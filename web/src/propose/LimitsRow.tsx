@@ -13,7 +13,6 @@ interface Props {
   onMainOnly: (mainOnly: boolean) => void;
 }
 
-const AVOIDABLE = ["speed", "power", "all-out", "hold"] as const;
 const LEVELS = [
   { id: "beginner", name: "beginner" },
   { id: "club", name: "club" },
@@ -81,7 +80,7 @@ export function LimitsRow({ limits, vocabulary, mainOnly, onLimits, onMainOnly }
             />
           ))}
           {vocabulary.tempos
-            .filter((tempo) => AVOIDABLE.some((each) => each === tempo.id))
+            .filter((tempo) => tempo.avoidable)
             .map((tempo) => (
               <Tick
                 key={tempo.id}

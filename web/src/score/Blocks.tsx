@@ -20,12 +20,6 @@ export function Patterns({ id }: { id: string }) {
   );
 }
 
-/** Recovery is slanted, skill is dotted; hard work is plain ink. */
-export function hatchOf({ kind, tempo }: Schemas["TimelineInterval"]): "slant" | "dots" | null {
-  if (kind === "recover") return "slant";
-  return tempo === "technique" || tempo === "freestyle" ? "dots" : null;
-}
-
 interface BlockProps {
   all: Fold[];
   evaluation: Evaluation;
@@ -49,7 +43,7 @@ export function Blocks({ all, evaluation, staff, patterns, lit }: BlockProps) {
             <rect key={interval.start_s} x={left} y={GROUND + 3} width={width} height={4} fill="var(--vermilion)" />
           ) : null;
         }
-        const hatch = hatchOf(interval);
+        const hatch = interval.hatch;
         const fill = hatch ? `url(#${patterns}-${hatch})` : tone(interval.demand_frac);
         const { turn, of: count } = interval.rounds[interval.rounds.length - 1] ?? { turn: 1, of: 1 };
         const numbered = count > 1 && interval.kind === "work" && isFirstOfTurn(evaluation.timeline, index);

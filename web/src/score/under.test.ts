@@ -20,6 +20,7 @@ const interval = {
   calls: ["jab", "cross"],
   partner: false,
   pulse_per_min: 0,
+  hatch: null,
 } as Schemas["TimelineInterval"];
 
 describe("the interval under the cursor", () => {

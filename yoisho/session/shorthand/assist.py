@@ -10,8 +10,8 @@ from lark.exceptions import UnexpectedInput
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand.grammar import parser
-from yoisho.session.tempo import TEMPOS
 from yoisho.strikes.techniques import TECHNIQUES
+from yoisho.strikes.tempo import TEMPOS
 
 MOST_OPTIONS = 12
 _KINDS = {

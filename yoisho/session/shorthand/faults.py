@@ -11,10 +11,10 @@ from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
 from yoisho.session.interval import SessionError
 from yoisho.session.means import means_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
-from yoisho.session.tempo import TEMPOS, tempo_spellings
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.line import LineError
 from yoisho.strikes.techniques import spellings
+from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 EXAMPLE = "8 x (20 all out / 10 rest)"
 

@@ -6,7 +6,7 @@ from functools import cache
 from lark import Lark, Transformer
 
 from yoisho.session.means import means_spellings
-from yoisho.session.tempo import TEMPOS, tempo_spellings
+from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 GRAMMAR = r"""
 start: sequence

@@ -16,11 +16,11 @@ from yoisho.session.means import MEANS, means_spellings
 from yoisho.session.shorthand.faults import ShorthandError, explain, placed, unknown
 from yoisho.session.shorthand.grammar import parser, squeezed
 from yoisho.session.shorthand.settle import Dose, Item, in_passes, of_what, settle, within_group
-from yoisho.session.tempo import tempo_spellings
 from yoisho.session.tree import MOST_REPEATS, Node, check_size, sequence
 from yoisho.strikes import notation
 from yoisho.strikes.drill import Drill, one
 from yoisho.strikes.schools import DEFAULT_SCHOOL
+from yoisho.strikes.tempo import tempo_spellings
 
 LONGEST_TEXT = 20_000
 MOST_KNOWN = 5_000

@@ -5,10 +5,10 @@ from dataclasses import replace
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.means import MEANS
-from yoisho.session.tempo import TEMPOS
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.strikes import notation
 from yoisho.strikes.schools import DEFAULT_SCHOOL
+from yoisho.strikes.tempo import TEMPOS
 
 
 def _dose(interval: Interval) -> str:

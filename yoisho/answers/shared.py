@@ -1,0 +1,52 @@
+"""What the core and the browser must both know, worked out here: `web/src/api/shared.json` is written from it.
+
+Constants that are words on screen, ids, and vectors: cases with their answers, that both sides' tests hold to.
+"""
+
+from typing import Any
+
+from yoisho.engine.measures import LACTIC_DEEP
+from yoisho.method.figures import FIGURES
+from yoisho.runs.pairs import MOST, whose
+from yoisho.runs.record import MOSTLY, Record, Stretch, covered_s, mostly
+
+_PLAYED: tuple[tuple[tuple[float, float], ...], ...] = (
+    ((0, 100),),
+    ((-10, 12),),
+    ((0, 20), (30, 60)),
+    ((30, 60), (0, 20)),
+    ((0, 40), (20, 60)),
+    ((0, 10), (0, 10), (5, 8)),
+    ((3.25, 27.5), (27.5, 28)),
+    (),
+)
+_ASKED = ((0, 20), (10, 50), (0, 60), (59, 61), (25, 30))
+
+
+def _coverage() -> list[dict[str, Any]]:
+    found = []
+    for played in _PLAYED:
+        stretches = tuple(Stretch(*each) for each in played)
+        for start, end in _ASKED:
+            seconds = round(covered_s(stretches, start, end), 6)
+            done = mostly(Record(stretches), start, end)
+            found.append({"played": played, "from_s": start, "to_s": end, "covered_s": seconds, "done": done})
+    return found
+
+
+def _turns() -> list[dict[str, int]]:
+    return [
+        {"turn": turn, "of": of, "shift": shift, "place": whose(turn, of, shift)}
+        for turn in (0, 1, 2, 5, 11)
+        for of in range(1, MOST + 1)
+        for shift in (0, 1, 3)
+    ]
+
+
+def shared() -> dict[str, Any]:
+    return {
+        "lactic_deep": LACTIC_DEEP,
+        "mostly": MOSTLY,
+        "figures": sorted(FIGURES),
+        "vectors": {"coverage": _coverage(), "turns": _turns()},
+    }

@@ -1,0 +1,81 @@
+"""Effort words. One entry here is all a new tempo needs: shorthand, engine, drawing and floor read this table.
+
+The demands, strike rates, paces and RPE are our own settings: no study gives a cost per strike. They were chosen so
+that continuous punching falls between the figures of Kravitz et al. 2003 (68-73 % of VO2max) and Arseneau et al. 2011
+(40-62 %), both from memory; the gap between the two is the uncertainty shown.
+"""
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Literal, TypeAlias
+
+Kind = Literal["work", "recover", "rest"]
+Hatch = Literal["slant", "dots"]
+
+
+@dataclass(frozen=True)
+class Tempo:
+    """All that follows from how hard work is: nothing about a tempo stands anywhere else."""
+
+    id: str
+    word: str
+    """As written in the shorthand and shown on screen."""
+    kind: Kind
+    demand_frac: float
+    """Energy demand [x VO2max]."""
+    strikes_per_min: float
+    rpe: float
+    """Expected rating of perceived exertion on Borg's CR10 [0-10]."""
+    meaning: str
+    aliases: tuple[str, ...] = ()
+    """Other spellings that the shorthand reads."""
+    pace: float | None = None
+    """Times the techniques' own seconds; None where nothing is struck at it."""
+    reset_s: float = 0.0
+    """Between one pass of a combination and the next."""
+    rung: int | None = None
+    """Its place on the ladder from light to hard that a nudge climbs; None beside it."""
+    skilled: bool = False
+    """Technique can be worked on at it."""
+    hatch: Hatch | None = None
+    """How its ink is drawn, where not plain."""
+    avoidable: bool = False
+    """A coach may ask for proposals without it, such as for a sore hand."""
+
+
+TEMPOS: dict[str, Tempo] = {
+    tempo.id: tempo
+    for tempo in (
+        Tempo("rest", "rest", "rest", 0.10, 0, 0, "stand or sit, breathe", ("off", "pause")),
+        Tempo("recover", "recover", "recover", 0.40, 15, 2, "light shadow, footwork", ("recovery", "active"),
+              pace=1.6, reset_s=3.0, hatch="slant"),
+        Tempo("flow", "flow", "work", 0.58, 60, 3, "continuous, at or under half power", ("light", "easy"),
+              pace=1.2, reset_s=0.4, rung=1),
+        Tempo("technique", "technique", "work", 0.70, 45, 4, "clean, time between", ("tech", "skill"),
+              pace=1.6, reset_s=2.0, rung=2, skilled=True, hatch="dots"),
+        Tempo("freestyle", "freestyle", "work", 0.80, 50, 5, "the athlete decides", ("free", "work", "on"),
+              pace=1.2, reset_s=1.0, rung=3, skilled=True, hatch="dots"),
+        Tempo("combination", "combination", "work", 0.90, 60, 6, "bursts and resets", ("combo", "combos"),
+              pace=1.0, reset_s=1.5, rung=4, skilled=True),
+        Tempo("hold", "hold", "work", 0.95, 0, 7, "heavy carry, bear hug or plank", avoidable=True),
+        Tempo("power", "power", "work", 1.20, 40, 8, "as hard as possible, fewer", ("hard",),
+              pace=1.4, reset_s=1.5, rung=5, avoidable=True),
+        Tempo("speed", "speed", "work", 1.25, 180, 8, "fast and light, as many as possible", ("fast",),
+              pace=0.8, reset_s=0.3, avoidable=True),
+        Tempo("all-out", "all out", "work", 1.70, 120, 10, "nothing held back", ("allout", "sprint", "flat out"),
+              pace=0.85, reset_s=0.2, rung=6, avoidable=True),
+    )
+}  # fmt: skip
+
+LADDER = tuple(sorted((t.id for t in TEMPOS.values() if t.rung), key=lambda tempo: TEMPOS[tempo].rung or 0))
+"""From light to hard."""
+
+
+def tempo_spellings() -> dict[str, str]:
+    """Every spelling the shorthand reads, in lower case with single spaces, and the tempo it names."""
+    return {spelling: tempo.id for tempo in TEMPOS.values() for spelling in (tempo.word, tempo.id, *tempo.aliases)}
+
+
+if TYPE_CHECKING:
+    TempoId: TypeAlias = str
+else:
+    TempoId = Literal[tuple(TEMPOS)]
