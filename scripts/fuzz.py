@@ -13,15 +13,15 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
-from yoisho.design.protocols import PROTOCOLS  # noqa: E402
+from yoisho.protocols import PROTOCOLS  # noqa: E402
 from yoisho.session.means import means_spellings  # noqa: E402
 from yoisho.session.purposes import purpose_spellings  # noqa: E402
 from yoisho.session.shorthand import assist, read, read_parts, write, write_parts  # noqa: E402
-from yoisho.strikes.tempo import tempo_spellings  # noqa: E402
 from yoisho.strikes import notation  # noqa: E402
 from yoisho.strikes.line import LineError  # noqa: E402
 from yoisho.strikes.schools import SCHOOLS  # noqa: E402
 from yoisho.strikes.techniques import spellings  # noqa: E402
+from yoisho.strikes.tempo import tempo_spellings  # noqa: E402
 
 TRUE_LINES = [version.lines for protocol in PROTOCOLS.values() for version in protocol.versions]
 WORDS = [

@@ -9,8 +9,8 @@ from server.accounts.current import club
 from server.errors import Message, not_found
 from server.sessions.documents import DocumentOut
 from yoisho.answers.columns import Block, blocks
-from yoisho.design.protocols import PROTOCOLS, SCALES, Protocol, Version
 from yoisho.judgement.targets import TargetId
+from yoisho.protocols import PROTOCOLS, SCALES, Protocol, Version
 from yoisho.session.document import to_document
 from yoisho.session.meaning import meaning
 from yoisho.session.shorthand import write_parts

@@ -6,8 +6,8 @@ from django.http import HttpRequest
 from ninja import Router
 
 from server.vocabulary import schemas
-from yoisho.design.families import NEEDED_KIT
 from yoisho.judgement.targets import TARGETS
+from yoisho.protocols.families import NEEDED_KIT
 from yoisho.review.pain import PLACES
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import PURPOSES

@@ -1,6 +1,6 @@
 """The schools' protocols as the library shows and opens them."""
 
-from yoisho.design.protocols import PROTOCOLS
+from yoisho.protocols import PROTOCOLS
 
 
 def protocols(coach):

@@ -13,7 +13,7 @@ from jsonschema import Draft202012Validator
 
 from server.sessions.documents import core_session
 from tests.core.trees import trees
-from yoisho.design.protocols import PROTOCOLS
+from yoisho.protocols import PROTOCOLS
 from yoisho.session.document import DocumentError, Part, Session, from_document, json_schema, to_document
 from yoisho.session.shorthand import read
 

@@ -13,8 +13,9 @@ from yoisho.judgement.cautions import CURABLE, cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS, Target
 from yoisho.judgement.verdict import Verdict, judge, measure_values, say
+from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
-from yoisho.session.document import Part, Session
+from yoisho.session.document import Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
 from yoisho.session.purposes import FRAMES
@@ -152,17 +153,13 @@ def variants(node: Node) -> Iterator[tuple[str, Node]]:
                 yield name, replace(node, body=changed)
 
 
-WARM_UP = Part(
-    "Warm-up",
-    Sequence((Interval(300, "flow", means="skip"), Interval(180, "flow", means="shadow"), Interval(60, "rest"))),
-    "warm-up",
-)
+WARM_UP = warm_up(300, 180)
 
 
-def candidates(session: Session, *, warm_up: bool = True) -> Iterator[tuple[str, int, Session]]:
-    """Every small change to the main parts, named, with its part; with `warm_up`, one before a session without."""
+def candidates(session: Session, *, framed: bool = True) -> Iterator[tuple[str, int, Session]]:
+    """Every small change to the main parts, named, with its part; with `framed`, a warm-up before a session without."""
     parts = session.parts
-    if warm_up and not any(part.purpose == "warm-up" for part in parts):
+    if framed and not any(part.purpose == "warm-up" for part in parts):
         yield "a warm-up of 8:00 before it", 0, replace(session, parts=(WARM_UP, *parts))
     for index, part in enumerate(parts):
         if part.purpose in FRAMES:

@@ -4,7 +4,6 @@ from dataclasses import dataclass, field, replace
 from functools import partial
 from math import log1p
 
-from yoisho.design.families import FAMILIES, Family, Knobs
 from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
 from yoisho.engine.person import Level, Person
@@ -12,6 +11,8 @@ from yoisho.engine.readout import Reading, read
 from yoisho.judgement.cautions import BARRING, cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge, measure_values, score
+from yoisho.protocols.families import FAMILIES, Family, Knobs
+from yoisho.protocols.frames import NO_SKIPPING_FROM_YEARS, cool_down, warm_up
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.means import MEANS
@@ -31,8 +32,6 @@ SEEDS = 7
 SEARCHED_ON = 7
 MOST_TRIED = 32
 SAMPLE_S = 5.0
-NO_SKIPPING_FROM_YEARS = 50
-"""From here on the joints are worked instead. Own setting."""
 AT_HOME = 0.03
 """What a family is ahead by where it was made for the purpose."""
 
@@ -103,14 +102,10 @@ def _around(main: Node, minutes: int, who: Person, kit: frozenset[str]) -> tuple
     parts = [Part("Main set", main)]
     if minutes >= 12:
         half_s = 150 if minutes < 30 else 300
-        if "skip" in kit and who.age_years < NO_SKIPPING_FROM_YEARS:
-            first, shadow_s = Interval(half_s, "flow", means="skip"), half_s
-        else:
-            first, shadow_s = Interval(half_s, "recover", means="joint-work"), 300
-        warm_up = Sequence((first, Interval(shadow_s, "flow", means="shadow"), Interval(60, "rest")))
-        parts.insert(0, Part("Warm-up", warm_up, "warm-up"))
+        skipping = "skip" in kit and who.age_years < NO_SKIPPING_FROM_YEARS
+        parts.insert(0, warm_up(half_s, half_s if skipping else 300, skipping=skipping))
     if minutes >= 20:
-        parts.append(Part("Cool-down", Interval(180, "recover", means="shadow"), "cool-down"))
+        parts.append(cool_down(180))
     return tuple(parts)
 
 

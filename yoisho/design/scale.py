@@ -132,7 +132,7 @@ class _Search:
         return distance(self.aim, reading) + CAUTION_COST * len(speaking)
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
-        for name, _part, changed in candidates(session, warm_up=False):
+        for name, _part, changed in candidates(session, framed=False):
             yield name, changed
 
     def run(self, session: Session) -> Scaled:

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterator
 from math import gcd, prod
 
-from yoisho.design.families import Family, Knobs
+from yoisho.protocols.families import Family, Knobs
 
 Place = tuple[int, ...]
 """Which value of each knob."""

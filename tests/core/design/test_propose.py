@@ -1,7 +1,6 @@
 import pytest
 
 from tests.core.people import club_boxer
-from yoisho.design.families import FAMILIES
 from yoisho.design.propose import (
     GIVEN_OUT_FADE,
     MOST_TRIED,
@@ -15,6 +14,7 @@ from yoisho.engine.person import person
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
+from yoisho.protocols.families import FAMILIES
 from yoisho.session.document import Part
 from yoisho.session.means import MEANS
 from yoisho.session.rules import RULE_SETS

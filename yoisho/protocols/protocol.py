@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from yoisho.judgement.targets import TARGETS
+from yoisho.protocols.frames import cool_down, warm_up
 from yoisho.session.document import Part, Session
 from yoisho.session.shorthand import read_parts
 
@@ -15,13 +16,13 @@ SCALES: dict[Scale, str] = {
     "fighter": "fighter",
     "easy": "easy on the joints",
 }
-WARM_UP: dict[Scale, str] = {
-    "beginner": "Warm-up: 6:00 skip, 4:00 flow shadow; then 1:00",
-    "club": "Warm-up: 6:00 skip, 4:00 flow shadow; then 1:00",
-    "fighter": "Warm-up: 10:00 skip, 5:00 flow shadow; then 1:00",
-    "easy": "Warm-up: 5:00 joint work, 5:00 flow shadow; then 1:00",
+WARM_UP: dict[Scale, Part] = {
+    "beginner": warm_up(360, 240),
+    "club": warm_up(360, 240),
+    "fighter": warm_up(600, 300),
+    "easy": warm_up(300, 300, skipping=False),
 }
-COOL_DOWN = "Cool-down: 3:00 recover shadow, 2:00 stretching"
+COOL_DOWN = cool_down(180, 120)
 
 
 @dataclass(frozen=True)
@@ -68,7 +69,7 @@ class Protocol:
             return Session(self.title(version), version.parts)
         scale: Scale = next((scale for scale, each in self.scales.items() if each == version), "club")
         parts = tuple(part if part.purpose else replace(part, purpose=self.target) for part in version.parts)
-        return Session(self.title(version), (*read_parts(WARM_UP[scale]), *parts, *read_parts(COOL_DOWN)))
+        return Session(self.title(version), (WARM_UP[scale], *parts, COOL_DOWN))
 
     def target_of(self, version: Version) -> str:
         """The purpose it is judged for: the one its lines state, or the protocol's."""

@@ -1,6 +1,6 @@
 """Protocols counted in strikes, steps or beats, and those that keep left and right even."""
 
-from yoisho.design.protocols.protocol import Protocol, Version, scaled
+from yoisho.protocols.protocol import Protocol, Version, scaled
 
 _KNUCKLES = "Wraps and gloves: a count is easily reached with hands that no longer close."
 

@@ -1,6 +1,6 @@
 """Protocols in rounds: the shape of a bout, and what coaches fill it with."""
 
-from yoisho.design.protocols.protocol import Protocol, Version, scaled
+from yoisho.protocols.protocol import Protocol, Version, scaled
 
 _NOT_BEFORE_WARM = "Kicks and full power only after five easy minutes."
 _HOLDER = "The holder's shoulders tire too: change roles every second round."

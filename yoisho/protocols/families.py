@@ -34,6 +34,8 @@ class Family:
     kicks: bool = False
     to_exhaustion: bool = False
     """Whether not finishing is the protocol."""
+    form_of: str | None = None
+    """The protocol of the library whose knobs these are; None where the search has it alone."""
 
 
 def _sets(block: Node, sets: int, rest_s: int) -> Node:
@@ -138,6 +140,7 @@ FAMILIES: tuple[Family, ...] = (
         "Tabata et al. 1996, MSSE 28:1327-1330, from memory",
         {"tempo": ("all-out",), "rounds": (6, 7, 8), "sets": (1, 2, 3), "rest": (180, 300)}, _twenty_tens,
         to_exhaustion=True, home=("lactic-capacity",),
+        form_of="tabata",
     ),
     Family(
         "twenty-tens", "The 20/10 format", "gym",
@@ -145,23 +148,27 @@ FAMILIES: tuple[Family, ...] = (
         _COMMON,
         {"tempo": ("technique", "combination", "power"), "rounds": (6, 8, 10, 12), "sets": (1, 2, 3, 4, 5),
          "rest": (60, 90, 120)}, _twenty_tens,
+        form_of="tabata",
     ),
     Family(
         "thirds-learning", "30-30-30, learning order", "hall",
         "Form first, while it is fresh; then speed; then power.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)},
         _thirds("technique", "speed", "power"),
+        form_of="thirties",
     ),
     Family(
         "thirds-fight", "30-30-30, fight order", "ring",
         "A round opens fast, settles, and is finished with power, as a bout does.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)},
         _thirds("speed", "technique", "power"), home=("bout-rehearsal",),
+        form_of="thirties",
     ),
     Family(
         "thirds-kicking", "30-30-30 with knees and kicks", "ring",
         "Clinch knees and alternate round kicks in the place of speed and power.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)}, _kicking_thirds, kicks=True,
+        form_of="thirties",
     ),
     Family(
         "hard-and-light", "Thirty hard, thirty light", "hall",
@@ -169,6 +176,7 @@ FAMILIES: tuple[Family, ...] = (
         "hands stopping.", _COMMON,
         {"hard": ("power", "speed", "all-out"), "light": ("recover", "flow"), "rounds": (4, 6, 8, 10, 12),
          "sets": (1, 2, 3), "rest": (90, 120, 180)}, _hard_and_light, home=("lactic-capacity",),
+        form_of="lactic-capacity",
     ),
     Family(
         "long-rest", "All out, long rest", "track",
@@ -195,12 +203,14 @@ FAMILIES: tuple[Family, ...] = (
         _COMMON,
         {"fast": ("combination", "speed"), "third": (30, 40, 60), "rounds": (2, 3, 4, 5, 6), "rest": (60, 75, 90, 120)},
         _with_carry, needs=frozenset({"carry"}), home=("threshold",),
+        form_of="threshold-rounds",
     ),
     Family(
         "threshold-rounds", "Long rounds, high but tolerated", "ring",
         "Rounds long enough to settle at a pace that technique survives, with rests too short to come down.", _COMMON,
         {"tempo": ("freestyle", "combination"), "work": (180, 240, 300, 360, 480, 600), "rest": (60, 75, 90, 120),
          "rounds": (2, 3, 4, 5, 6, 8)}, _rest_between("freestyle", "rest"), home=("threshold",),
+        form_of="threshold-rounds",
     ),
     Family(
         "forty-twenty", "40/20", "gym",
@@ -208,6 +218,7 @@ FAMILIES: tuple[Family, ...] = (
         {"tempo": ("flow", "technique", "combination", "power"), "work": (35, 40, 45),
          "rounds": (6, 8, 10, 12, 16, 20)},
         _forty_twenty, home=("skill",),
+        form_of="forty-twenty",
     ),
     Family(
         "short-intervals", "Short on, short off", "track",
@@ -228,24 +239,28 @@ FAMILIES: tuple[Family, ...] = (
         "Easy work with a burst of ten seconds, again and again: the ebb and flow of a bout.", _COMMON,
         {"burst": ("speed", "all-out"), "easy": (10, 20, 35, 50), "rounds": _ROUNDS, "rest": (45, 60, 90)},
         _bursts_in_a_round,
+        form_of="bursts",
     ),
     Family(
         "two-on-two-off", "2-on / 2-off", "gym",
         "Two minutes on the bag, one in each stance, then two off it: half the class on half the bags.", _COMMON,
         {"tempo": ("flow", "technique", "combination"), "off": ("flow", "combination"), "rounds": _ROUNDS},
         _two_on_two_off, needs=frozenset({"skip"}), home=("aerobic-base",),
+        form_of="two-on-two-off",
     ),
     Family(
         "rep-rounds", "Rep rounds", "hall",
         "A count instead of a clock: the same volume each time, and nobody is hurried.", _COMMON,
         {"tempo": ("technique", "flow", "combination", "speed"), "reps": (25, 50, 75, 100), "rounds": _ROUNDS,
          "rest": (30, 45, 60)}, _rep_rounds,
+        form_of="rep-rounds",
     ),
     Family(
         "circuit", "Minimal-rest circuit", "gym",
         "Five stations of a minute, hardly any rest: the muscles change, so the heart stays up.", _COMMON,
         {"tempo": ("flow", "technique", "combination", "power"), "last": ("technique", "combination"),
          "rounds": (1, 2, 3, 4, 5, 6)}, _circuit,
+        form_of="minimal-rest-circuit",
     ),
     Family(
         "skill-rounds", "Skill rounds", "hall",
@@ -259,6 +274,7 @@ FAMILIES: tuple[Family, ...] = (
         "rule sets, from memory: check your federation's",
         {"settled": ("technique", "freestyle", "combination"), "more": (0, 1, 2)}, _bout_rounds,
         home=("bout-rehearsal",),
+        form_of="fight-rounds",
     ),
     Family(
         "flow-base", "Flow", "track",

@@ -1,6 +1,6 @@
 """Protocols for an energy system: short work, short rest, and a purpose that the stores can be asked about."""
 
-from yoisho.design.protocols.protocol import Protocol, Version, scaled
+from yoisho.protocols.protocol import Protocol, Version, scaled
 
 INTERVALS = (
     Protocol(

@@ -2,13 +2,15 @@
 
 import pytest
 
-from yoisho.design.protocols import PROTOCOLS, SCALES
-from yoisho.design.protocols.protocol import Version
+from yoisho.design.nudge import WARM_UP as NUDGED
 from yoisho.engine.person import person
 from yoisho.engine.readout import NoWorkError, read
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
+from yoisho.protocols import PROTOCOLS, SCALES
+from yoisho.protocols.families import FAMILIES
+from yoisho.protocols.protocol import WARM_UP, Version
 from yoisho.session.shorthand import read_parts, write_parts
 from yoisho.session.timeline import Timeline, unroll
 from yoisho.session.volume import volume
@@ -155,3 +157,18 @@ def test_a_scaled_down_version_never_asks_for_more_strikes_than_a_fighters():
             for scale in ("fighter", "beginner")
         )
         assert beginner <= fighter, protocol.id
+
+
+def test_what_the_search_turns_is_a_form_of_what_the_library_shows_or_stands_alone():
+    forms = {family.form_of for family in FAMILIES if family.form_of}
+    assert forms <= set(PROTOCOLS)
+    assert len(forms) >= 10, "most of the schools' protocols can be searched"
+    assert len({family.id for family in FAMILIES}) == len(FAMILIES)
+
+
+def test_there_is_one_warm_up_whoever_puts_it_there():
+    """The shape is the same everywhere: easy work, easy shadow, a minute; only its lengths differ."""
+    lengths = {part.tree.items[1].means for part in WARM_UP.values()}
+    assert lengths == {"shadow"}
+    assert [type(part.tree).__name__ for part in (*WARM_UP.values(), NUDGED)] == ["Sequence"] * 5
+    assert {part.tree.items[-1].seconds for part in (*WARM_UP.values(), NUDGED)} == {60}
