@@ -1,11 +1,8 @@
-"""What a session will say is made into speech when it is saved, so that the floor need not wait for it."""
+"""What a session will say is asked for when it is saved, so that the floor need not wait for it."""
 
-from threading import Thread
 from typing import Any
 
-from django.db import transaction
-
-from server.runs.speech import speak
+from server.jobs.later import later
 from server.sessions.models import Session
 from yoisho.runs.calls import Settings, call_schedule
 from yoisho.session.document import from_document
@@ -18,15 +15,20 @@ def settings_of(saved: Session | None) -> Settings:
     return Settings(frozenset(said.get("muted", ())), said.get("combination_every_s"))
 
 
-def _speak_all(texts: list[str]) -> None:
-    for text in texts:
-        speak(text)
+def phrases_of(saved: Session) -> list[str]:
+    """Everything that is called in it, each once."""
+    try:
+        calls = call_schedule(from_document(saved.document).unrolled(), settings_of(saved))
+    except SessionError:
+        return []
+    return list(dict.fromkeys(call.text for call in calls))
+
+
+def speak_later(session_id: int) -> None:
+    from server.runs.tasks import speak_session
+
+    later(speak_session, f"speech {session_id}", session_id=session_id)
 
 
 def on_saved(sender: type[Session], instance: Session, **_more: Any) -> None:
-    try:
-        calls = call_schedule(from_document(instance.document).unrolled(), settings_of(instance))
-    except SessionError:
-        return
-    texts = sorted({call.text for call in calls})
-    transaction.on_commit(lambda: Thread(target=_speak_all, args=(texts,), daemon=True).start())
+    speak_later(instance.pk)

@@ -14,7 +14,7 @@ from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
 from server.roster.api import core_of, find_person
 from server.runs import live
-from server.runs.ahead import settings_of
+from server.runs.ahead import settings_of, speak_later
 from server.runs.kept import begin, find_run, plan_of
 from server.runs.models import Journal, Letter, LiveState, Run
 from server.runs.schemas import (
@@ -54,6 +54,8 @@ def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> Run
     settings = settings_of(session)
     floor = floor_plan(plan, core_of(told.person), settings)
     speech = speeches(call.text for call in floor.calls)
+    if speech.missing and session:
+        speak_later(session.pk)
     return RunPlan(
         **vars(floor),
         session_id=session.pk if session else None,

@@ -5,6 +5,7 @@ import io
 import os
 import shutil
 import subprocess
+import time
 import wave
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -24,6 +25,13 @@ DRIVE = 3.0
 QUIET = 0.01
 LONGEST_TEXT = 300
 TIMEOUT_S = 20
+MOST_PHRASES = 600
+"""Of one session; more is not said."""
+WAITED_FOR_S = 8.0
+"""A plan waits no longer for speech that is not made yet; the rest is made beside it."""
+KEPT_S = 120 * 86_400
+MOST_BYTES = 300_000_000
+ASKED_AGAIN_S = 86_400
 
 
 def phrase_id(text: str) -> str:
@@ -32,7 +40,17 @@ def phrase_id(text: str) -> str:
 
 
 def path_of(phrase: str) -> Path:
-    return Path(settings.SPEECH) / f"{phrase}.wav"
+    return settings_folder() / f"{phrase}.wav"
+
+
+def settings_folder() -> Path:
+    return Path(settings.SPEECH)
+
+
+def _asked_for(path: Path) -> None:
+    """Its time is when it was last asked for, so that what is used stays."""
+    if time.time() - path.stat().st_mtime > ASKED_AGAIN_S:
+        path.touch()
 
 
 def available() -> bool:
@@ -75,6 +93,7 @@ def speak(text: str) -> str | None:
     phrase = phrase_id(text)
     path = path_of(phrase)
     if path.exists():
+        _asked_for(path)
         return phrase
     if not available() or not text.strip() or len(text) > LONGEST_TEXT:
         return None
@@ -95,21 +114,50 @@ def speak(text: str) -> str | None:
 
 @dataclass(frozen=True)
 class Speeches:
-    """Phrases that are there, by what they say."""
+    """Phrases by what they say: the files that say them, or will as soon as they are made."""
 
     files: dict[str, str]
     silent: str | None
-    """Why there is no speech, or not all of it; None where all is there."""
+    """Why there is no speech; None where there is."""
+    missing: bool
+    """Some are not made yet."""
 
 
-def speeches(texts: Iterable[str]) -> Speeches:
-    """What can be said of these, made where it is not there yet. What cannot be made is told, and stops no run."""
+def speeches(texts: Iterable[str], within_s: float | None = WAITED_FOR_S) -> Speeches:
+    """What says these, made where it is not there yet, for as long as anybody waits.
+
+    What cannot be made is told, and stops no run: a full disk gives a run with its bells alone.
+    """
+    several = list(dict.fromkeys(texts))[:MOST_PHRASES]
+    if not available():
+        return Speeches({}, "This server has no voice.", False)
     files: dict[str, str] = {}
+    until = None if within_s is None else time.monotonic() + within_s
+    missing = False
     try:
-        for text in dict.fromkeys(texts):
-            phrase = speak(text)
+        for text in several:
+            late = until is not None and time.monotonic() > until
+            phrase = phrase_id(text) if late else speak(text)
             if phrase is not None:
                 files[text] = phrase
+                missing = missing or (late and not path_of(phrase).exists())
     except OSError as error:
-        return Speeches(files, f"Words cannot be kept on the server ({error.strerror}): the run has its bells.")
-    return Speeches(files, None if available() else "This server has no voice: the run has its bells.")
+        return Speeches({}, f"Words cannot be kept on the server ({error.strerror}).", False)
+    return Speeches(files, None, missing)
+
+
+def evict(now: float | None = None) -> int:
+    """Takes away phrases that nobody has asked for in months, and the oldest where all are too much. Gives how many."""
+    if not settings_folder().is_dir():
+        return 0
+    kept = sorted(((path.stat(), path) for path in settings_folder().glob("*.wav")), key=lambda each: each[0].st_mtime)
+    oldest = (now or time.time()) - KEPT_S
+    room = sum(stat.st_size for stat, _ in kept) - MOST_BYTES
+    gone = 0
+    for stat, path in kept:
+        if stat.st_mtime >= oldest and room <= 0:
+            break
+        path.unlink(missing_ok=True)
+        room -= stat.st_size
+        gone += 1
+    return gone

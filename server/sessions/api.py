@@ -1,8 +1,7 @@
 """The club's sessions as they are kept: saved with every version, brought together, taken out and brought in."""
 
-import json
 from datetime import timedelta
-from typing import Any
+from typing import TYPE_CHECKING, Any, Literal, TypeAlias
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -21,6 +20,7 @@ from server.sessions import schemas
 from server.sessions.documents import core_session, unrolled
 from server.sessions.models import Session as Saved
 from server.sessions.models import Version
+from yoisho.formats import FORMATS
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
 from yoisho.session.document import from_document, to_document
@@ -33,6 +33,11 @@ router = Router(tags=["sessions"])
 ONE_SITTING = timedelta(minutes=5)
 """Saves that the app makes by itself within this time are one version of the history."""
 MOST_VERSIONS_TOLD = 200
+
+if TYPE_CHECKING:
+    Written: TypeAlias = str
+else:
+    Written = Literal[tuple(each.id for each in FORMATS.values() if each.write)]
 
 
 def find_session(own: Club, session_id: int) -> Saved:
@@ -125,11 +130,14 @@ def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict
 
 
 @router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
-def export_session(request: HttpRequest, session_id: int) -> HttpResponse:
-    """The document as a file."""
+def export_session(request: HttpRequest, session_id: int, form: Written = "session-json") -> HttpResponse:
+    """The session as a file, in one of the open formats."""
     saved = find_session(club(request), session_id)
-    answer = HttpResponse(json.dumps(saved.document, indent=2, ensure_ascii=False), content_type="application/json")
-    answer.headers["Content-Disposition"] = content_disposition_header(True, f"{slugify(str(saved)) or 'session'}.json")
+    written = FORMATS[form]
+    assert written.write is not None
+    answer = HttpResponse(written.write(from_document(saved.document)), content_type=written.media_type)
+    name = f"{slugify(str(saved)) or 'session'}.{written.extension}"
+    answer.headers["Content-Disposition"] = content_disposition_header(True, name)
     return answer
 
 

@@ -68,7 +68,7 @@ class DemoRows:
         for table in connection.introspection.table_names(cursor):
             with cursor.copy(f'COPY "{table}" TO STDOUT') as out:
                 rows = b"".join(out)
-            if rows and table != "django_migrations":
+            if rows and not table.startswith(("django_migrations", "procrastinate")):
                 self.rows[table] = rows
 
     def _put_back(self, cursor) -> None:

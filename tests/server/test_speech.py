@@ -3,14 +3,18 @@
 import errno
 import io
 import os
+import time
 import wave
 from pathlib import Path
 
 import numpy as np
 import pytest
+from django.core.management import call_command
+from procrastinate.contrib.django.models import ProcrastinateJob
+from procrastinate.exceptions import ConnectorException
 
-from server.runs.speech import path_of, phrase_id, speak
-from tests.server.conftest import document, fault
+from server.runs.speech import evict, path_of, phrase_id, speak, speeches
+from tests.server.conftest import Coach, document, fault
 
 LINE = "2 x (1:00 power bag [1-2-3b] switch at half) rest 0:30"
 
@@ -96,13 +100,58 @@ def test_what_is_called_is_set_for_each_session(coach, stranger):
     )
 
 
-def test_saving_speaks_ahead(coach, monkeypatch, django_capture_on_commit_callbacks):
-    said: list[str] = []
-    monkeypatch.setattr("server.runs.ahead._speak_all", said.extend)
-    with django_capture_on_commit_callbacks(execute=True) as callbacks:
-        coach.session(LINE)
-    assert callbacks
-    assert "switch sides" in said
+def waiting_jobs(session_id: int) -> list[str]:
+    lock = f"speech {session_id}"
+    found = ProcrastinateJob.objects.filter(status="todo", queueing_lock=lock)
+    return list(found.values_list("task_name", flat=True))
+
+
+@pytest.mark.django_db(transaction=True)
+def test_what_a_session_says_is_made_ahead_by_the_worker_and_asked_for_once():
+    coach = Coach("Capstan Hall")
+    saved = coach.session(LINE)
+    for title in ("A", "B"):
+        body = {"document": {**saved["document"], "title": title}, "target": "lactic-capacity"}
+        assert coach.put(f"sessions/{saved['id']}", body).status_code == 200
+    assert waiting_jobs(saved["id"]) == ["speak_session"]
+    assert not path_of(phrase_id("switch sides")).exists()
+    call_command("procrastinate", "worker", "--one-shot")
+    assert path_of(phrase_id("switch sides")).exists()
+    assert waiting_jobs(saved["id"]) == []
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_session_is_saved_though_nothing_can_be_queued(monkeypatch):
+    def away(*_, **__):
+        raise ConnectorException("the queue is away")
+
+    monkeypatch.setattr("procrastinate.jobs.JobDeferrer.defer", away)
+    assert Coach("Capstan Hall").session(LINE)["id"]
+
+
+def test_a_plan_waits_no_longer_than_it_may_for_speech_and_names_what_is_still_to_come():
+    found = speeches(["switch sides", "half way"], within_s=-1.0)
+    assert found.missing
+    assert set(found.files) == {"switch sides", "half way"}
+    assert not path_of(found.files["half way"]).exists()
+    assert not speeches(["switch sides", "half way"]).missing
+
+
+def test_old_speech_makes_room_for_new_and_what_is_used_stays(monkeypatch):
+    speak("switch sides"), speak("half way")
+    old = time.time() - 200 * 86_400
+    for text in ("switch sides", "half way"):
+        os.utime(path_of(phrase_id(text)), (old, old))
+    speak("half way")
+    assert evict() == 1
+    assert path_of(phrase_id("half way")).exists()
+    monkeypatch.setattr("server.runs.speech.MOST_BYTES", 1000)
+    assert evict() == 1
+
+
+def test_no_session_says_more_than_so_much(monkeypatch):
+    monkeypatch.setattr("server.runs.speech.MOST_PHRASES", 2)
+    assert len(speeches(["one", "two", "three", "two"]).files) == 2
 
 
 def test_hard_work_before_the_warm_up_is_told_before_the_start(coach):

@@ -768,7 +768,7 @@ export interface paths {
         };
         /**
          * Export Session
-         * @description The document as a file.
+         * @description The session as a file, in one of the open formats.
          */
         get: operations["export_session"];
         put?: never;
@@ -4386,7 +4386,9 @@ export interface operations {
     };
     export_session: {
         parameters: {
-            query?: never;
+            query?: {
+                form?: "session-json";
+            };
             header?: never;
             path: {
                 session_id: number;

@@ -2,6 +2,8 @@
 
 const SHELF = "yoisho-speech";
 
+const AGAIN_MS = 1500;
+const MOST_TRIES = 8;
 const addressOf = (phrase: string): string => `/api/speech/${phrase}`;
 
 /** The bytes of a phrase: from this device, else from the server; null where neither has it. */
@@ -10,7 +12,12 @@ async function bytesOf(phrase: string): Promise<ArrayBuffer | null> {
   const kept = await shelf?.match(addressOf(phrase));
   if (kept) return kept.arrayBuffer();
   try {
-    const answer = await fetch(addressOf(phrase));
+    let answer = await fetch(addressOf(phrase));
+    // The server is still making it.
+    for (let tries = 0; answer.status === 404 && tries < MOST_TRIES; tries++) {
+      await new Promise((later) => setTimeout(later, AGAIN_MS));
+      answer = await fetch(addressOf(phrase));
+    }
     if (!answer.ok) return null;
     await shelf?.put(addressOf(phrase), answer.clone());
     return await answer.arrayBuffer();
