@@ -1,0 +1,73 @@
+import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense, useEffect } from "react";
+import { Navigate, Outlet, Route, Routes } from "react-router";
+import { me } from "../api/queries";
+import { setOwner } from "../domain/device/owner";
+import { start as startOutbox } from "../domain/outbox/outbox";
+import { releaseWhatIsTaken } from "../domain/outbox/release";
+import { Bench } from "../features/bench/Bench";
+import { Library } from "../features/library/Library";
+import { LogBook } from "../features/log/LogBook";
+import { Welcome } from "../features/welcome/Welcome";
+import { Notice } from "../ui/Notice";
+import { Spine } from "./Spine";
+
+const Floor = lazy(() => import("../features/floor/Floor").then((module) => ({ default: module.Floor })));
+const Screens = lazy(() => import("../features/floor/Follow").then((module) => ({ default: module.Screens })));
+const Screen = lazy(() => import("../features/floor/Follow").then((module) => ({ default: module.Screen })));
+const Method = lazy(() => import("../features/method/Method").then((module) => ({ default: module.Method })));
+const Schools = lazy(() => import("../features/library/Schools").then((module) => ({ default: module.Schools })));
+const Book = lazy(() => import("../features/book/Book").then((module) => ({ default: module.Book })));
+const Logged = lazy(() => import("../features/log/Logged").then((module) => ({ default: module.Logged })));
+const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
+
+function Club() {
+  return (
+    <div className="min-h-dvh pb-[58px] min-[900px]:pb-0 min-[900px]:pl-[68px]">
+      <Spine />
+      <Outlet />
+    </div>
+  );
+}
+
+export function App() {
+  const welcome = useQuery(me);
+  const { coach_id, club_id } = welcome.data ?? {};
+  const owner = coach_id != null && club_id != null ? { coach: coach_id, club: club_id } : null;
+  // Before anything is drawn that asks whose the things on this device are.
+  setOwner(owner);
+  const who = owner && `${owner.club} ${owner.coach}`;
+  useEffect(() => {
+    if (!who) return;
+    const stops = [releaseWhatIsTaken(), startOutbox()];
+    return () => {
+      for (const stop of stops) stop();
+    };
+  }, [who]);
+  if (!welcome.data) {
+    return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
+  }
+  if (!welcome.data.signed_in) return <Welcome demo={welcome.data.demo} />;
+  return (
+    <Suspense fallback={<Notice waiting title="Opening" />}>
+      <Routes>
+        <Route path="floor/:sessionId" element={<Floor />} />
+        <Route path="screen" element={<Screens />} />
+        <Route path="screen/:runId" element={<Screen />} />
+        <Route element={<Club />}>
+          <Route index element={<Navigate to="/library" replace />} />
+          <Route path="library" element={<Library />} />
+          <Route path="library/schools" element={<Schools />} />
+          <Route path="book" element={<Book />} />
+          <Route path="bench" element={<Bench />} />
+          <Route path="bench/:sessionId" element={<Bench />} />
+          <Route path="log" element={<LogBook />} />
+          <Route path="log/run" element={<LogEntry />} />
+          <Route path="log/:entryId" element={<Logged />} />
+          <Route path="method" element={<Method />} />
+          <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
+        </Route>
+      </Routes>
+    </Suspense>
+  );
+}

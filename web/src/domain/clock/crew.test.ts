@@ -1,0 +1,39 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../../api/client";
+import { doing, inPairs, member, newCrew, type Piece, whose, works } from "./crew";
+
+const piece = (more: Partial<Piece>): Piece => ({ kind: "work", turn: null, means: "bag", ...more }) as Piece;
+const plan = (turns: (number | null)[], person: string | null = "Runa Velde") =>
+  ({ person_id: person ? 3 : null, person, timeline: turns.map((turn) => piece({ turn })) }) as Schemas["RunPlan"];
+
+describe("who is on the floor", () => {
+  it("is whoever the session is for", () => {
+    expect(newCrew(plan([null])).map(({ letter, name }) => [letter, name])).toEqual([["A", "Runa Velde"]]);
+  });
+
+  it("has a partner where work is done in pairs", () => {
+    expect(inPairs(plan([0, 1]))).toBe(true);
+    expect(newCrew(plan([0, 1])).map(({ letter }) => letter)).toEqual(["A", "B"]);
+    expect(member(1, null).name).toBe("");
+  });
+});
+
+describe("whose turn it is", () => {
+  it("goes round, and a swap by hand moves it by one", () => {
+    expect([0, 1, 2, 3].map((turn) => whose(turn, 2, 0))).toEqual([0, 1, 0, 1]);
+    expect([0, 1, 2, 3].map((turn) => whose(turn, 3, 1))).toEqual([1, 2, 0, 1]);
+  });
+
+  it("is every second one's where somebody trains with a partner who has no name", () => {
+    expect(works(piece({ turn: 0 }), 0, 1, 0)).toBe(true);
+    expect(works(piece({ turn: 1 }), 0, 1, 0)).toBe(false);
+  });
+
+  it("says what each does: the other rests, or holds the pads", () => {
+    expect(doing(piece({ turn: 0 }), 0, 2, 0)).toBe("works");
+    expect(doing(piece({ turn: 0 }), 1, 2, 0)).toBe("rests");
+    expect(doing(piece({ turn: 0, means: "pads" }), 1, 2, 0)).toBe("holds");
+    expect(doing(piece({ kind: "rest" }), 0, 2, 0)).toBe("rests");
+    expect(doing(piece({ kind: "recover" }), 1, 2, 0)).toBe("recovers");
+  });
+});

@@ -1,0 +1,58 @@
+/** The people on the floor: who they are, what measures them, and whose turn it is. */
+
+import type { Schemas } from "../../api/client";
+
+type Plan = Schemas["RunPlan"];
+export type Piece = Schemas["FloorInterval"];
+
+export type Strap = "none" | "simulated" | "bluetooth";
+export type Sensor = "none" | "simulated";
+
+export interface Member {
+  letter: string;
+  personId: number | null;
+  /** Empty for a partner without a name. */
+  name: string;
+  strap: Strap;
+  sensor: Sensor;
+}
+
+/** Whether anything that is told of them is simulated. */
+export const simulates = ({ strap, sensor }: Member): boolean => strap === "simulated" || sensor === "simulated";
+
+export const LETTERS = ["A", "B", "C", "D", "E", "F"] as const;
+
+export const inPairs = (plan: Plan): boolean => plan.timeline.some((piece) => piece.turn !== null);
+
+export const firstName = (name: string): string => name.split(" ")[0] ?? name;
+
+export const member = (place: number, person: { id: number; name: string } | null): Member => ({
+  letter: LETTERS[place] ?? "?",
+  personId: person?.id ?? null,
+  name: person?.name ?? "",
+  strap: "none",
+  sensor: "none",
+});
+
+/** Whoever the session is for; and, where work is done in pairs, a partner. */
+export function newCrew(plan: Plan): Member[] {
+  const known = plan.person_id != null && plan.person ? { id: plan.person_id, name: plan.person } : null;
+  return [member(0, known), ...(inPairs(plan) ? [member(1, null)] : [])];
+}
+
+/** The place of the one whose turn it is; one alone is met by a partner without a name. */
+export const whose = (turn: number, of: number, shift: number): number => (turn + shift) % Math.max(2, of);
+
+/** Whether the one at a place works in an interval. */
+export function works(piece: Pick<Piece, "kind" | "turn">, place: number, of: number, shift: number): boolean {
+  if (piece.kind !== "work") return false;
+  return piece.turn === null || whose(piece.turn, of, shift) === place;
+}
+
+/** What somebody does now, in one word. */
+export function doing(piece: Piece | null, place: number, of: number, shift: number): string {
+  if (!piece) return "";
+  if (works(piece, place, of, shift)) return "works";
+  if (piece.kind === "recover") return "recovers";
+  return piece.kind === "work" && piece.means === "pads" ? "holds" : "rests";
+}

@@ -1,0 +1,183 @@
+/** A run as plain values: where the clock stands, what was played. It knows nothing of the view or the network. */
+
+import shared from "../../api/shared.json";
+
+export interface Run {
+  runId: string;
+  startedAt: string | null;
+  /** Session time at the anchor [s]; negative in the count-in. */
+  anchor_s: number;
+  /** When the anchor was set [epoch ms]; null while the clock is held. */
+  anchorMs: number | null;
+  /** Stretches of session time that were played, in the order they were played, with the swaps by hand before. */
+  spans: Span[];
+  endedAtMs: number | null;
+  /** Reps counted in intervals that are counted and not timed, by where they start [s]. */
+  reps: Record<number, number>;
+  /** Intervals of reps that were counted to their end: done, however long they took. */
+  counted: [number, number][];
+  /** Since when the clock stands before the end of an interval whose reps are not done yet [epoch ms]. */
+  waitsSinceMs: number | null;
+  /** Where the clock stood while the session went on, and for how long: time added, reps that took longer. */
+  stood: Stood[];
+  /** How often partners were swapped by hand. */
+  shift: number;
+}
+
+export type Span = [from_s: number, to_s: number, shift: number];
+export type Stood = [at_s: number, seconds: number];
+
+export const newRun = (runId: string, countIn_s: number): Run => ({
+  runId,
+  startedAt: null,
+  anchor_s: -countIn_s,
+  anchorMs: null,
+  spans: [],
+  endedAtMs: null,
+  reps: {},
+  counted: [],
+  waitsSinceMs: null,
+  stood: [],
+  shift: 0,
+});
+
+export function position(run: Run, now: number): number {
+  return run.anchorMs === null ? run.anchor_s : run.anchor_s + Math.max(0, now - run.anchorMs) / 1000;
+}
+
+/** Seconds that were added and are not over yet: the clock stands meanwhile. */
+export const standing_s = (run: Run, now: number): number =>
+  run.anchorMs === null ? 0 : Math.max(0, run.anchorMs - now) / 1000;
+
+/** The clock moves; or it stands only for reps that are still to be done. */
+export const isRunning = (run: Run): boolean => run.anchorMs !== null || run.waitsSinceMs !== null;
+
+/** The stretch played since the anchor is closed; the clock stands at `to` (or where it is), running, held or ended. */
+function anchored(before: Run, now: number, total_s: number, to: number | null, running: boolean): Run {
+  const run = waited(before, now);
+  const here = Math.min(position(run, now), total_s);
+  const spans: Span[] =
+    run.anchorMs !== null && here > run.anchor_s ? [...run.spans, [run.anchor_s, here, run.shift]] : run.spans;
+  const anchor_s = to ?? here;
+  const over = anchor_s >= total_s;
+  return { ...run, spans, anchor_s, anchorMs: running && !over ? now : null, endedAtMs: over ? now : null };
+}
+
+/** More time where the clock is: it stands for so long, and then goes on. */
+export function add(run: Run, now: number, total_s: number, seconds: number): Run {
+  if (run.anchorMs === null) return run;
+  const still_s = standing_s(run, now) + seconds;
+  const here = anchored(run, now, total_s, null, true);
+  if (here.anchorMs === null) return here;
+  return { ...here, anchorMs: now + 1000 * still_s, stood: [...here.stood, [here.anchor_s, still_s]] };
+}
+
+/** The last time that was added, shortened by what was not used of it. */
+function less(stood: Stood[], seconds: number): Stood[] {
+  const last = stood.at(-1);
+  return last ? [...stood.slice(0, -1), [last[0], Math.max(0, last[1] - seconds)]] : stood;
+}
+
+/** Waiting for reps ends, and the time it took is counted; added time that was not used is taken off again. */
+function waited(run: Run, now: number): Run {
+  const unused_s = standing_s(run, now);
+  if (unused_s > 0) return { ...run, anchorMs: now, stood: less(run.stood, unused_s) };
+  if (run.waitsSinceMs === null) return run;
+  return { ...run, waitsSinceMs: null, stood: [...run.stood, [run.anchor_s, (now - run.waitsSinceMs) / 1000]] };
+}
+
+/** An interval that is counted, not timed. */
+export interface Reps {
+  start_s: number;
+  seconds: number;
+  reps?: number | null;
+}
+
+const JUST_BEFORE_S = 0.01;
+
+export const repsLeft = (run: Run, piece: Reps): number =>
+  Math.max(0, (piece.reps ?? 0) - (run.reps[piece.start_s] ?? 0));
+
+/** The clock stands just before the end of an interval until its reps are done. */
+export function waitForReps(run: Run, now: number, total_s: number, piece: Reps): Run {
+  const end_s = piece.start_s + piece.seconds;
+  const moving = run.anchorMs !== null;
+  if (!moving || !piece.reps || repsLeft(run, piece) === 0 || position(run, now) < end_s - JUST_BEFORE_S) return run;
+  const held = anchored(run, now, total_s, end_s - JUST_BEFORE_S, false);
+  return { ...held, endedAtMs: null, waitsSinceMs: now };
+}
+
+/** One rep more; after the last one the clock goes on to what follows. */
+export function countRep(run: Run, now: number, total_s: number, piece: Reps): Run {
+  if (!isRunning(run) || repsLeft(run, piece) === 0) return run;
+  const next = { ...run, reps: { ...run.reps, [piece.start_s]: (run.reps[piece.start_s] ?? 0) + 1 } };
+  if (repsLeft(next, piece) > 0) return next;
+  const end_s = piece.start_s + piece.seconds;
+  const done = { ...next, counted: [...next.counted, [piece.start_s, end_s] as [number, number]] };
+  return anchored(done, now, total_s, end_s, true);
+}
+
+/** From here on the other one works: whose turn it is moves by one. */
+export function swap(run: Run, now: number, total_s: number): Run {
+  if (run.endedAtMs !== null) return run;
+  const still_s = standing_s(run, now);
+  const here = anchored(run, now, total_s, null, run.anchorMs !== null);
+  const swapped = { ...here, shift: run.shift + 1, waitsSinceMs: run.waitsSinceMs === null ? null : now };
+  return still_s > 0 ? add(swapped, now, total_s, still_s) : swapped;
+}
+
+export function resume(run: Run, now: number, total_s: number): Run {
+  if (isRunning(run) || run.endedAtMs !== null) return run;
+  return { ...anchored(run, now, total_s, null, true), startedAt: run.startedAt ?? new Date(now).toISOString() };
+}
+
+export function pause(run: Run, now: number, total_s: number): Run {
+  return isRunning(run) ? anchored(run, now, total_s, null, false) : run;
+}
+
+export function jump(run: Run, now: number, total_s: number, to: number): Run {
+  return anchored(run, now, total_s, Math.max(0, Math.min(total_s, to)), isRunning(run));
+}
+
+export function end(run: Run, now: number, total_s: number): Run {
+  return run.endedAtMs === null ? { ...anchored(run, now, total_s, null, false), endedAtMs: now } : run;
+}
+
+/** Seconds of session time played, the count-in left out; a stretch played twice counts twice. */
+export function played_s(run: Run): number {
+  const stood_s = run.stood.reduce((sum, [, seconds]) => sum + seconds, 0);
+  return Math.round(stood_s + run.spans.reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(0, from)), 0));
+}
+
+/** Efforts of which nine tenths or more were played. */
+export function effortsDone(run: Run, efforts: readonly { start_s: number; end_s: number }[]): number {
+  const done = [...run.spans, ...run.counted];
+  return efforts.filter(({ start_s, end_s }) => covered(done, start_s, end_s) >= shared.mostly * (end_s - start_s))
+    .length;
+}
+
+/** Seconds between two moments of the session that were played so far. */
+export function playedBetween_s(run: Run, now: number, from_s: number, to_s: number): number {
+  return covered([...run.spans, [run.anchor_s, position(run, now)]], from_s, to_s);
+}
+
+export function covered(
+  spans: readonly (readonly [from_s: number, to_s: number, ...rest: number[]])[],
+  start: number,
+  finish: number,
+): number {
+  const inside = spans
+    .map(([from, to]) => [Math.max(from, start), Math.min(to, finish)] as const)
+    .filter(([from, to]) => to > from)
+    .sort((a, b) => a[0] - b[0]);
+  let reached = start;
+  let total = 0;
+  for (const [from, to] of inside) {
+    const begin = Math.max(from, reached);
+    if (to > begin) {
+      total += to - begin;
+      reached = to;
+    }
+  }
+  return total;
+}

@@ -1,0 +1,37 @@
+import type { Schemas } from "../api/client";
+import { clock } from "./time";
+
+export type FigureValue = Schemas["Figure"] | undefined;
+
+function round(value: number, digits: number): number {
+  const unit = 10 ** -digits;
+  return Math.round(value / unit) * unit;
+}
+
+export function range(figure: FigureValue, digits: number): string {
+  if (!figure) return "not known";
+  const low = round(figure.low, digits);
+  const high = round(figure.high, digits);
+  return low === high ? `about ${low}` : `${low} to ${high}`;
+}
+
+export function percentRange(figure: FigureValue): string {
+  if (!figure) return "not known";
+  const [low, high] = [figure.low, figure.high].map((share) => Math.round(100 * Math.max(0, share)));
+  return low === high ? `about ${low} %` : `${low} to ${high} %`;
+}
+
+export function clockRange(figure: FigureValue): string {
+  if (!figure) return "not known";
+  const low = clock(60 * figure.low);
+  const high = clock(60 * figure.high);
+  return low === high ? low : `${low} to ${high}`;
+}
+
+/** The first effort that falls short, with its range; or how likely there is one. */
+export function fadeOnset(onset: Schemas["FadeOnset"]): string {
+  const { earliest, latest, probability } = onset;
+  if (earliest === null) return probability < 0.01 ? "nowhere" : "hardly";
+  if (latest === null) return `effort ${earliest} on, if at all`;
+  return earliest === latest ? `effort ${earliest}` : `effort ${earliest} to ${latest}`;
+}

@@ -1,0 +1,88 @@
+/** Reading and changing a session tree by path. A change makes a new tree; the old one is untouched. */
+
+import type { Schemas } from "../../api/client";
+
+export type Part = Schemas["Part"];
+export type Node = Part["tree"];
+export type Path = readonly (string | number)[];
+
+type Tempo = Schemas["IntervalNode"]["tempo"];
+/** Seconds, or reps; the steps of a ladder are changed in the text. */
+export type Dose = { seconds: number } | { reps: number } | "ladder";
+
+export type Field =
+  | { kind: "count"; label: string; path: Path; value: number }
+  | { kind: "interval"; label: string; path: Path; dose: Dose; tempo: Tempo }
+  | { kind: "between"; label: string; path: Path; value: number };
+
+export function setIn<T>(value: T, path: Path, change: unknown): T {
+  const [key, ...rest] = path;
+  if (key === undefined) return change as T;
+  const inner = (value as Record<string | number, unknown>)[key];
+  const copy = (Array.isArray(value) ? [...value] : { ...value }) as Record<string | number, unknown>;
+  copy[key] = setIn(inner, rest, change);
+  return copy as T;
+}
+
+function holdsRepeat(node: Node): boolean {
+  if (node.type === "repeat") return true;
+  return node.type === "sequence" && node.items.some(holdsRepeat);
+}
+
+function doseOf(node: Schemas["IntervalNode"]): Dose {
+  const [reps, ...more] = node.reps ?? [];
+  if (reps === undefined) return { seconds: node.seconds ?? 0 };
+  return more.length ? "ladder" : { reps };
+}
+
+function labelOf(tempo: Tempo, last: boolean): string {
+  if (tempo === "rest") return last ? "Then rest" : "Rest";
+  return tempo === "recover" ? "Recover" : "Work";
+}
+
+/** Everything in a tree that a stepper can change, in the order it is read. */
+export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
+  switch (node.type) {
+    case "interval":
+      return [{ kind: "interval", label: labelOf(node.tempo, last), path, dose: doseOf(node), tempo: node.tempo }];
+    case "sequence":
+      return node.items.flatMap((item, index) =>
+        fieldsOf(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
+      );
+    case "repeat": {
+      const label = holdsRepeat(node.body) ? "Sets" : "Rounds";
+      return [
+        { kind: "count", label, path: [...path, "count"], value: node.count },
+        ...fieldsOf(node.body, [...path, "body"]),
+        { kind: "between", label: "Rest between", path: [...path, "between"], value: node.between?.seconds ?? 0 },
+      ];
+    }
+  }
+}
+
+/** The tree with one field changed; a rest between of 0:00 is none. */
+export function changed(tree: Node, field: Field, value: number | Tempo): Node {
+  if (field.kind === "count") return setIn(tree, field.path, value);
+  if (field.kind === "interval") {
+    if (typeof value !== "number") return setIn(tree, [...field.path, "tempo"], value);
+    const reps = field.dose !== "ladder" && "reps" in field.dose;
+    return setIn(tree, reps ? [...field.path, "reps", 0] : [...field.path, "seconds"], value);
+  }
+  if (value === 0) return setIn(tree, field.path, null);
+  const before = field.path.reduce<unknown>((at, key) => (at as Record<string | number, unknown>)?.[key], tree);
+  const pause = (before as Schemas["IntervalNode"] | null) ?? { type: "interval", tempo: "rest" };
+  return setIn(tree, field.path, { ...pause, seconds: value });
+}
+
+export function newPart(name: string): Part {
+  return {
+    name,
+    purpose: null,
+    tree: {
+      type: "repeat",
+      count: 3,
+      body: { type: "interval", seconds: 60, tempo: "technique" },
+      between: { type: "interval", seconds: 30, tempo: "rest" },
+    },
+  };
+}

@@ -1,0 +1,53 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import { Refused, type Schemas, Unreachable } from "../../api/client";
+import { evaluation as evaluationQuery } from "../../api/queries";
+import type { Draft } from "../../domain/session/draft";
+
+type Evaluation = Schemas["Evaluation"];
+
+const asking = (draft: Draft, wbgt: number | null, ranges: boolean) =>
+  evaluationQuery({
+    document: draft.document,
+    person_id: draft.personId,
+    target: draft.target,
+    wbgt_c: wbgt,
+    ranges,
+  });
+
+/** The best guess of now, with the ranges that were last worked out: those of now follow in a moment. */
+export function withRangesOf(last: Evaluation | undefined, guess: Evaluation): Evaluation {
+  if (!guess.reading || !last?.reading) return guess;
+  const { figures, fade_onset, bands } = last.reading;
+  return { ...guess, reading: { ...guess.reading, figures, fade_onset, bands } };
+}
+
+/**
+ * The draft worked out by the server's core in two steps: the best guess, which the score and the verdict are drawn
+ * from, and then its ranges. The last good answer stays while the next is on its way.
+ */
+export function useEvaluation(draft: Draft, wbgt: number | null) {
+  const client = useQueryClient();
+  const whole = asking(draft, wbgt, true);
+  const known = client.getQueryData(whole.queryKey) !== undefined;
+  const quick = useQuery({ ...asking(draft, wbgt, false), enabled: !known });
+  const guessed = quick.data !== undefined && !quick.isPlaceholderData;
+  const full = useQuery({ ...whole, enabled: known || guessed });
+  const settled = full.data !== undefined && !full.isPlaceholderData;
+  const guess = guessed && !known ? quick.data : undefined;
+  const failed = full.error ?? quick.error;
+  return {
+    evaluation: settled || !guess ? (full.data ?? quick.data) : withRangesOf(full.data, guess),
+    /** The ranges are not yet those of the draft. */
+    guessing: !settled,
+    away: [full, quick].some((query) => query.failureReason instanceof Unreachable),
+    refused: failed instanceof Refused ? failed : null,
+    retry: () => (guessed ? full.refetch() : quick.refetch()),
+  };
+}
+
+/** Asks for the best guess of a draft before anything of it is drawn. */
+export function useAhead(wbgt: number | null) {
+  const client = useQueryClient();
+  return useCallback((next: Draft) => void client.prefetchQuery(asking(next, wbgt, false)), [client, wbgt]);
+}

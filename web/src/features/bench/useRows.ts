@@ -1,0 +1,128 @@
+import { useCallback, useEffect, useState } from "react";
+import { flushSync } from "react-dom";
+import type { Kept } from "../../domain/session/draft";
+import { newPart, type Part } from "../../domain/session/tree";
+import { doubledRows, joined, without } from "./several";
+import type { Bench } from "./useBench";
+import { useTyped } from "./useTyped";
+
+/** The rows of the outline: which is in hand, what is typed into it, and everything done to them. */
+export function useRows(bench: Bench, start: Kept, say: (words: string) => void) {
+  const { draft, edit, typed, setTyped } = bench;
+  const parts = draft.document.parts;
+  const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
+  const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
+  const choose = useCallback((index: number, nowOpen: boolean) => {
+    setChosen(index);
+    setOpen(nowOpen);
+    setPicked(null);
+  }, []);
+  /** Rows picked to be changed together; null while single rows are worked on. */
+  const [picked, setPicked] = useState<ReadonlySet<number> | null>(null);
+
+  const setParts = useCallback(
+    (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
+    [edit, draft.document],
+  );
+  const setPart = useCallback(
+    (index: number, part: Part) => setParts(parts.map((each, at) => (at === index ? part : each))),
+    [setParts, parts],
+  );
+
+  const typedPart = typed?.part ?? null;
+  const onRead = useCallback(
+    (part: Part) => {
+      if (typedPart !== null && parts[typedPart]) setPart(typedPart, part);
+    },
+    [typedPart, parts, setPart],
+  );
+  const current = typedPart === null ? null : (parts[typedPart] ?? null);
+  const typing = useTyped(typed?.text ?? null, current, onRead);
+  const { several } = typing;
+  /** Put the several parts that the lines name in the place of the row. */
+  const lay = useCallback(() => {
+    if (!several || typedPart === null) return;
+    setTyped(null);
+    setParts(parts.toSpliced(typedPart, 1, ...several));
+    choose(typedPart + several.length - 1, false);
+    say(`${several.length} parts laid. Ctrl Z takes them back.`);
+  }, [several, typedPart, parts, setParts, setTyped, choose, say]);
+  const leftRow = typedPart !== null && (!open || chosen !== typedPart);
+  useEffect(() => {
+    if (leftRow && typing.several) lay();
+    else if (leftRow && !typing.waiting) setTyped(null);
+  }, [leftRow, typing, lay, setTyped]);
+
+  return {
+    parts,
+    chosen,
+    open,
+    choose,
+    setParts,
+    setPart,
+    typing,
+    lay,
+    add: (part = newPart(parts.length ? `Part ${parts.length + 1}` : "Main set")) => {
+      // At once, so that what is typed right after it falls into the new row.
+      flushSync(() => {
+        setParts([...parts, part]);
+        choose(parts.length, true);
+      });
+      document.querySelector<HTMLTextAreaElement>("[data-pattern]")?.select();
+    },
+    double: (index: number) => {
+      const part = parts[index];
+      if (part) setParts(parts.toSpliced(index, 0, part));
+    },
+    remove: (index: number) => {
+      setTyped(null);
+      setParts(parts.toSpliced(index, 1));
+      choose(Math.max(0, index - 1), false);
+      say("Removed. Ctrl Z brings it back.");
+    },
+    /** Put a row in another's place; those between close up. */
+    moveTo: (from: number, to: number) => {
+      const part = parts[from];
+      if (!part || !parts[to] || from === to) return;
+      const order = parts
+        .map((_part, index) => index)
+        .toSpliced(from, 1)
+        .toSpliced(to, 0, from);
+      setParts(order.map((index) => parts[index] as Part));
+      // The row in hand, and a line that is not read yet, go with their rows.
+      if (chosen !== null) setChosen(order.indexOf(chosen));
+      if (typed) setTyped({ ...typed, part: order.indexOf(typed.part) });
+    },
+    picked,
+    /** Pick a row or let go of it; with `range`, everything from the row in hand. */
+    pick: (index: number, range: boolean) => {
+      const next = new Set(picked ?? (range && chosen !== null ? [chosen] : []));
+      const from = range && chosen !== null ? chosen : index;
+      if (range) for (let at = Math.min(from, index); at <= Math.max(from, index); at++) next.add(at);
+      else if (!next.delete(index)) next.add(index);
+      setOpen(false);
+      if (!range) setChosen(index);
+      setPicked(next);
+    },
+    pickNone: () => setPicked(picked ? null : new Set()),
+    /** Change the rows that are picked together. */
+    changePicked: (change: (parts: Part[], rows: ReadonlySet<number>) => Part[]) => {
+      if (picked?.size) setParts(change(parts, picked));
+    },
+    doublePicked: () => picked?.size && setParts(doubledRows(parts, picked)),
+    removePicked: () => {
+      if (!picked?.size) return;
+      setTyped(null);
+      setParts(without(parts, picked));
+      setChosen(0);
+      setPicked(new Set());
+      say(`${picked.size} removed. Ctrl Z brings them back.`);
+    },
+    joinPicked: () => {
+      if (!picked || picked.size < 2) return;
+      setTyped(null);
+      setParts(joined(parts, picked));
+      choose(Math.min(...picked), false);
+    },
+  };
+}

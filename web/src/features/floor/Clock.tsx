@@ -1,0 +1,231 @@
+import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import type { Schemas } from "../../api/client";
+import { inPairs, simulates, works } from "../../domain/clock/crew";
+import { forgetRun, recallRun } from "../../domain/clock/keptRun";
+import { beatAt } from "../../domain/clock/pulse";
+import { playedBetween_s } from "../../domain/clock/run";
+import { nowMs } from "../../domain/clock/steady";
+import { pieceAt, skipTo } from "../../domain/clock/view";
+import { Big, HoldToEnd, Key, PULSE, Pulse, Small } from "./controls";
+import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
+import { Strip } from "./marks";
+import { People, type Shown, shownPeople, turnOf } from "./People";
+import { StartSheet } from "./StartSheet";
+import { Unwell } from "./Unwell";
+import { useCalls } from "./useCalls";
+import { useCrew } from "./useCrew";
+import { useDevices } from "./useDevices";
+import { useFloorKeys } from "./useFloorKeys";
+import { useRun } from "./useRun";
+import { useStruckReps } from "./useStruckReps";
+
+type Plan = Schemas["RunPlan"];
+
+/** The clock of a run, with everything that is done to it. */
+export function Clock({ plan }: { plan: Plan }) {
+  const navigate = useNavigate();
+  const calls = useCalls(plan);
+  const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
+  const crew = useCrew(plan, runId);
+  const people = useRef<Shown[]>([]);
+  const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });
+  const [warm, setWarm] = useState(false);
+  /** A skip would lead from too little warm-up into hard work: it is asked about first. */
+  const [gated, setGated] = useState(false);
+  const [unwell, setUnwell] = useState(false);
+  const shown = useShown(plan, floor.run, floor.at);
+  const { now, started, held, lit, counting, phase, wordOf } = shown;
+  const { shift } = floor.run;
+  const struck = useStruckReps(floor.rep);
+  const devices = useDevices({
+    sessionId: plan.session_id,
+    runId,
+    crew: crew.crew,
+    shift,
+    position: floor.position,
+    running: floor.running,
+    onStrike: (place) => {
+      const piece = pieceAt(plan.timeline, floor.position());
+      if (piece && works(piece, place, crew.crew.length, shift)) struck(piece);
+    },
+    onStrap: (place, state) => {
+      const letter = crew.crew[place]?.letter ?? "";
+      if (started && state !== "looking") floor.happened(state === "on" ? "strap" : "strap-lost", { letter });
+    },
+  });
+  people.current = shownPeople(crew.crew, devices.measured, now.piece, floor.at, shift);
+
+  const resting = floor.running && (now.phase === "rest" || now.phase === "recover");
+  const asking = (!started && plan.cold !== null && !warm) || gated;
+  /** The start asks once whether everybody is warm; from then on it is start and pause. */
+  const press = () => {
+    if (!asking) return floor.toggle();
+    setWarm(true);
+    floor.happened("warm");
+    if (!gated) return;
+    setGated(false);
+    floor.skip();
+    floor.toggle();
+  };
+  /** A skip would lead into hard work before there was warm-up enough, and nobody has said that all are warm. */
+  const tooCold = () => {
+    const { warmth, cold } = plan;
+    const at = floor.position();
+    if (!started || warm || cold !== null || !warmth || at >= warmth.from_s) return false;
+    const easy_s = playedBetween_s(floor.run, nowMs(), 0, warmth.from_s);
+    return skipTo(plan.timeline, at) >= warmth.from_s && easy_s < warmth.needed_s;
+  };
+  const skip = () => {
+    if (gated) return;
+    if (tooCold()) {
+      floor.hold();
+      setGated(true);
+    } else floor.skip();
+  };
+  const back = () => {
+    if (!gated) return floor.back();
+    setGated(false);
+    floor.toggle();
+  };
+  const toLog = () => navigate(`/log/run?run=${runId}`, { replace: true });
+  const leave = () => {
+    if (!started) {
+      forgetRun(runId);
+      navigate(plan.session_id === null ? "/library" : `/bench/${plan.session_id}`);
+      return;
+    }
+    floor.finish();
+    toLog();
+  };
+  const callFor = () => {
+    floor.hold();
+    floor.happened("unwell");
+    setUnwell(true);
+  };
+  useFloorKeys({
+    ...floor,
+    toggle: press,
+    skip,
+    back,
+    unwell: callFor,
+    counting: counting !== null,
+    leave,
+    done: now.phase === "done",
+    toLog,
+  });
+  const { write } = devices;
+  const over = now.phase === "done";
+  useEffect(() => {
+    if (over) write();
+  }, [over, write]);
+
+  const bigWord = asking ? "Cold: is everybody warm?" : floor.running ? "Pause" : started ? "Go on" : "Start";
+  const beat = held ? null : beatAt(now.piece, floor.at, floor.pulse);
+  const lost = devices.measured.some(({ heart }) => heart?.state === "lost");
+  const simulated = crew.crew.some(simulates);
+  return (
+    <Hall shown={shown}>
+      <p className="sr-only" aria-live="assertive">
+        {gated ? "Is everybody warm?" : held ? "Held" : phase}
+        {lost && ". A strap is lost."}
+      </p>
+      <Top shown={shown} largest=", 128px" />
+      <div
+        className={`min-h-0 flex-1 items-end min-[900px]:grid min-[900px]:grid-cols-[52%_1fr] ${started ? "grid" : "flex flex-col min-[900px]:grid-rows-[minmax(0,1fr)] min-[900px]:items-stretch"}`}
+      >
+        <button
+          type="button"
+          className={`flex cursor-pointer items-end text-left [container-type:size] min-[900px]:h-full ${started ? "h-full" : "h-[24vh] w-full flex-none"}`}
+          onClick={over ? toLog : counting && floor.running ? floor.rep : press}
+          aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
+        >
+          <Digits
+            now={floor.standing ? { ...now, left_s: now.left_s + floor.standing } : now}
+            counting={counting}
+            held={held}
+            started={started}
+            outlined={!lit}
+            asking={asking}
+          />
+        </button>
+        {started ? (
+          <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
+        ) : (
+          <StartSheet
+            plan={plan}
+            settings={calls.settings}
+            voiced={floor.voiced}
+            failed={calls.failed}
+            crew={crew}
+            devices={devices}
+            onSettings={calls.set}
+            onTry={() => void floor.tryLoudness()}
+          />
+        )}
+      </div>
+      <Ground now={now} lit={lit} held={held} />
+      <Pulse beat={beat} />
+      {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
+      {started && (
+        <People
+          people={people.current}
+          piece={now.piece}
+          shift={shift}
+          onFind={(place) => crew.crew[place]?.strap === "bluetooth" && void devices.find(place)}
+        />
+      )}
+      <Coming plan={plan} shown={shown} at={floor.at} next={turnOf(people.current, now.next, shift)} />
+      <div className="px-5 min-[900px]:px-12">
+        <Strip plan={plan} at={floor.at} />
+      </div>
+      <div className="flex gap-[10px] px-5 pt-2 pb-3 min-[900px]:hidden">
+        <Big onClick={back}>Back</Big>
+        <Big main onClick={over ? toLog : press}>
+          {over ? "Log it" : asking ? "Warm?" : bigWord}
+        </Big>
+        <Big onClick={skip}>Skip</Big>
+      </div>
+      <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 min-[900px]:px-12 min-[900px]:pt-2 min-[900px]:text-[20px]">
+        <span className="hidden gap-5 min-[900px]:flex">
+          <Key name="Space">{floor.running ? "pause" : "start"}</Key>
+          <Key name="N">skip</Key>
+          <Key name="B">back</Key>
+          {inPairs(plan) && <Key name="W">swap A and B</Key>}
+          <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
+          {counting !== null && <Key name="Enter">count a rep</Key>}
+          {resting && <Key name="+">10 s more</Key>}
+          <Key name="T">{PULSE[String(floor.pulse)] ?? ""}</Key>
+          <Key name="U">unwell</Key>
+          <Key name="hold Esc">end</Key>
+        </span>
+        <span className="flex flex-wrap gap-x-4 min-[900px]:hidden">
+          <Small onClick={floor.nextPulse}>{PULSE[String(floor.pulse)]}</Small>
+          <Small onClick={floor.switchSound}>{floor.sound ? "Sound on" : "Sound off"}</Small>
+          {inPairs(plan) && <Small onClick={floor.swap}>Swap</Small>}
+          {resting && <Small onClick={floor.more}>+ 10 s</Small>}
+          <Small onClick={callFor}>Unwell</Small>
+          <HoldToEnd onEnd={leave} />
+        </span>
+        {floor.running && !floor.audible && <Small onClick={() => void floor.wake()}>Tap here for sound</Small>}
+        <span className="truncate max-[899px]:hidden">
+          {simulated && "simulated devices, "}
+          {plan.title}
+        </span>
+      </div>
+      {unwell && (
+        <Unwell
+          number={plan.emergency_number}
+          onGoOn={() => {
+            floor.happened("well");
+            setUnwell(false);
+          }}
+          onEnd={() => {
+            setUnwell(false);
+            leave();
+          }}
+        />
+      )}
+    </Hall>
+  );
+}

@@ -1,0 +1,96 @@
+import { useQuery } from "@tanstack/react-query";
+import { people as peopleQuery } from "../../api/queries";
+import { LETTERS, type Member, member, type Sensor, type Strap, simulates } from "../../domain/clock/crew";
+import { offersBluetooth } from "../../domain/devices/bluetooth";
+import { Choice } from "../../ui/Choice";
+import type { Measured } from "./useDevices";
+
+interface Props {
+  crew: Member[];
+  measured: Measured[];
+  /** Some work is done in pairs. */
+  pairs: boolean;
+  failed: string | null;
+  onChange: (place: number, part: Partial<Member>) => void;
+  onAdd: () => void;
+  onLess: () => void;
+  onFind: (place: number) => void;
+}
+
+const STRAPS: { id: Strap; name: string }[] = [
+  { id: "simulated", name: "simulated strap" },
+  ...(offersBluetooth() ? [{ id: "bluetooth" as const, name: "strap by Bluetooth" }] : []),
+];
+const SENSORS: { id: Sensor; name: string }[] = [{ id: "simulated", name: "simulated sensor" }];
+
+const ORDINALS = ["third", "fourth", "fifth", "sixth"];
+
+/** Who is on the floor, and what measures them. */
+export function CrewEditor({ crew, measured, pairs, failed, onChange, onAdd, onLess, onFind }: Props) {
+  const known = useQuery(peopleQuery).data ?? [];
+  const options = known.map((person) => ({ id: String(person.id), name: person.name }));
+  const named = (place: number, id: string) => {
+    const person = known.find((one) => String(one.id) === id) ?? null;
+    const { personId, name } = member(place, person);
+    onChange(place, { personId, name });
+  };
+  return (
+    <div className="pt-3">
+      <b>On the floor</b>
+      {crew.map((one, place) => (
+        <div key={one.letter} className="flex flex-wrap items-end gap-x-4 gap-y-1 pt-1">
+          <b className="flex h-[30px] w-[30px] items-center justify-center border-2 border-current max-[899px]:h-[44px] max-[899px]:w-[44px]">
+            {one.letter}
+          </b>
+          <Choice
+            label={`Person ${one.letter}`}
+            value={String(one.personId ?? "")}
+            none={place === 0 ? "nobody in particular" : "a partner"}
+            options={options}
+            onChange={(id) => named(place, id)}
+          />
+          <Choice
+            label="Heart rate"
+            value={one.strap === "none" ? "" : one.strap}
+            none="no strap"
+            options={STRAPS}
+            onChange={(strap) => onChange(place, { strap: (strap || "none") as Strap })}
+          />
+          <Choice
+            label="Strikes"
+            value={one.sensor === "none" ? "" : one.sensor}
+            none="no sensor"
+            options={SENSORS}
+            onChange={(sensor) => onChange(place, { sensor: (sensor || "none") as Sensor })}
+          />
+          {one.strap === "bluetooth" && (
+            <button type="button" className="act" onClick={() => onFind(place)}>
+              {measured[place]?.heart?.state === "on"
+                ? `Strap found, ${measured[place]?.heart?.bpm ?? ""}`
+                : "Find the strap"}
+            </button>
+          )}
+        </div>
+      ))}
+      <p className="flex flex-wrap items-center gap-3 pt-2 text-[15px]">
+        {crew.length < LETTERS.length && (
+          <button type="button" className="act" onClick={onAdd}>
+            Add a person
+          </button>
+        )}
+        {crew.length > 1 && (
+          <button type="button" className="act" onClick={onLess}>
+            Without {crew.at(-1)?.letter}
+          </button>
+        )}
+        {pairs && crew.length > 2 && <span>Each works in every {ORDINALS[crew.length - 3]} turn.</span>}
+      </p>
+      {crew.some(simulates) && (
+        <p className="pt-1 text-[15px] opacity-80">
+          Simulated: what the engine expects of them, not a measurement. The log says so.
+        </p>
+      )}
+      {failed && <p role="alert">{failed}</p>}
+    </div>
+  );
+}

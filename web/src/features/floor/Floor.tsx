@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { runPlan } from "../../api/queries";
+import { forgetRun, recallRun } from "../../domain/clock/keptRun";
+import { Notice } from "../../ui/Notice";
+import { Clock } from "./Clock";
+
+/** Run a session: readable from across the hall, one big key. */
+export function Floor() {
+  const sessionId = Number(useParams().sessionId);
+  const [kept, setKept] = useState(() => recallRun(sessionId));
+  const begun = kept?.run.startedAt ? kept : null;
+  const query = useQuery({ ...runPlan(sessionId), enabled: begun === null });
+  const navigate = useNavigate();
+  if (begun && begun.run.endedAtMs !== null) {
+    return (
+      <Notice title="This run waits for its log" text={`${begun.plan.title} has ended and is not logged yet.`}>
+        <button type="button" className="act main" onClick={() => navigate(`/log/run?run=${begun.run.runId}`)}>
+          Log it
+        </button>
+        <button
+          type="button"
+          className="act"
+          onClick={() => {
+            forgetRun(begun.run.runId);
+            setKept(null);
+          }}
+        >
+          Leave it out and run again
+        </button>
+      </Notice>
+    );
+  }
+  const plan = begun?.plan ?? query.data;
+  if (query.error && !plan) {
+    return (
+      <Notice title="This session cannot be run" text={query.error.message}>
+        <Link className="act main" to="/library">
+          Go to the library
+        </Link>
+      </Notice>
+    );
+  }
+  if (!plan) return <Notice waiting lost={query.failureCount > 0} title="Setting the clock" />;
+  if (plan.timeline.length === 0) {
+    return (
+      <Notice title="Nothing to run" text="This session has no parts yet.">
+        <Link className="act main" to={`/bench/${sessionId}`}>
+          Put it on the bench
+        </Link>
+      </Notice>
+    );
+  }
+  return <Clock plan={plan} />;
+}

@@ -1,0 +1,124 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Schemas } from "../../api/client";
+import { liveRuns, planOfRun } from "../../api/queries";
+import { beatAt, type Factor } from "../../domain/clock/pulse";
+import { isRunning, position, type Run } from "../../domain/clock/run";
+import { nowMs } from "../../domain/clock/steady";
+import { Notice } from "../../ui/Notice";
+import { Pulse } from "./controls";
+import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
+import { onThisClock, type Said } from "./follow";
+import { Strip } from "./marks";
+import { People, turnOf } from "./People";
+import { useScreenAwake } from "./useRun";
+
+/** A run on another screen of the club, such as the hall's: which, if there are several. */
+export function Screens() {
+  const query = useQuery({ ...liveRuns, refetchInterval: 2000 });
+  const found = query.data ?? [];
+  const [only] = found;
+  if (only && found.length === 1) return <Followed key={only.run_id} runId={only.run_id} />;
+  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Looking for a run" />;
+  if (found.length === 0) {
+    return (
+      <Notice
+        title="Nothing runs just now"
+        text="Start a session on the floor, on any device of the club: it shows here by itself."
+      >
+        <Link className="act" to="/library">
+          Go to the library
+        </Link>
+      </Notice>
+    );
+  }
+  return (
+    <Notice title="Several run just now" text="Which of them should this screen follow?">
+      {found.map((run) => (
+        <Link key={run.run_id} className="act main" to={`/screen/${run.run_id}`}>
+          {run.title}
+        </Link>
+      ))}
+    </Notice>
+  );
+}
+
+export function Screen() {
+  const { runId = "" } = useParams();
+  return <Followed key={runId} runId={runId} />;
+}
+
+/** What the device that runs it has said last, and whether its words still come. */
+function useSaid(runId: string): { said: { said: Said; at: number } | null; lost: boolean } {
+  const [said, setSaid] = useState<{ said: Said; at: number } | null>(null);
+  const [lost, setLost] = useState(false);
+  useEffect(() => {
+    const source = new EventSource(`/api/live/${runId}/events`);
+    source.onopen = () => setLost(false);
+    source.onmessage = (event) => {
+      setLost(false);
+      setSaid({ said: JSON.parse(event.data) as Said, at: nowMs() });
+    };
+    source.onerror = () => setLost(true);
+    return () => source.close();
+  }, [runId]);
+  return { said, lost };
+}
+
+function Followed({ runId }: { runId: string }) {
+  const plan = useQuery(planOfRun(runId));
+  const { said, lost } = useSaid(runId);
+  if (plan.error) return <Notice title="This run cannot be followed" text={plan.error.message} />;
+  if (!plan.data || !said) return <Notice waiting lost={lost} title="Joining the run" />;
+  const run = onThisClock(said.said, said.at, plan.data.count_in_s);
+  return <Face plan={plan.data} run={run} state={said.said.state} lost={lost} />;
+}
+
+interface FaceProps {
+  plan: Schemas["RunPlan"];
+  run: Run;
+  state: Schemas["ClockState"];
+  lost: boolean;
+}
+
+function Face({ plan, run, state, lost }: FaceProps) {
+  const [, setFrame] = useState(0);
+  const running = isRunning(run);
+  useEffect(() => {
+    if (!running) return;
+    let frame = requestAnimationFrame(function show() {
+      setFrame((count) => count + 1);
+      frame = requestAnimationFrame(show);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [running]);
+  useScreenAwake(running);
+  const at = Math.min(plan.total_s, position(run, nowMs()));
+  const shown = useShown(plan, run, at);
+  const { now, started, held, lit, counting, wordOf } = shown;
+  const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
+  return (
+    <Hall shown={shown}>
+      <Top shown={shown} />
+      <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
+        <span className="flex h-full w-full items-end [container-type:size]">
+          <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
+        </span>
+        <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
+      </div>
+      <Ground now={now} lit={lit} held={held} />
+      <Pulse beat={beat} />
+      {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
+      <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
+      <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />
+      <div className="px-5 pb-4 min-[900px]:px-12">
+        <Strip plan={plan} at={at} />
+        <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 min-[900px]:text-[20px]">
+          <span>{lost ? <span className="seal">Off line</span> : "Second screen"}</span>
+          <span className="truncate">{plan.title}</span>
+        </p>
+      </div>
+    </Hall>
+  );
+}

@@ -1,0 +1,61 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { useNavigate } from "react-router";
+import { api, need, Refused } from "../../api/client";
+import { sessions } from "../../api/queries";
+import { once } from "../../domain/once";
+
+/** What is wrong with the file, with the place of the fault in it. */
+function inWords(error: Error): string {
+  if (!(error instanceof Refused)) return error.message;
+  const place = error.faults[0]?.ctx?.path as string | undefined;
+  return place && !error.message.includes(place) ? `${place}: ${error.message}` : error.message;
+}
+
+/** Brings a session in from a file. */
+export function Import() {
+  const input = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const bring = useMutation({
+    mutationFn: async (file: File) => {
+      const text = await file.text();
+      let document: unknown;
+      try {
+        document = JSON.parse(text);
+      } catch (fault) {
+        throw new Error(`${file.name} is not JSON: ${(fault as Error).message}. Choose a file that Export wrote.`);
+      }
+      const body = document as Record<string, never>;
+      return once(["import", body], (headers) => need(api.POST("/api/sessions/import", { body, headers })));
+    },
+    onSuccess: (saved) => {
+      void client.invalidateQueries({ queryKey: sessions.queryKey });
+      navigate(`/bench/${saved.id}`);
+    },
+  });
+  return (
+    <div className="max-w-[420px]">
+      <button type="button" className="act" disabled={bring.isPending} onClick={() => input.current?.click()}>
+        {bring.isPending ? "Bringing it in …" : "Import a file"}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        aria-label="Session file"
+        accept="application/json,.json"
+        className="hidden"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) bring.mutate(file);
+          event.target.value = "";
+        }}
+      />
+      {bring.error && (
+        <p role="alert" className="pt-2 text-[13px]">
+          <span className="seal">Stopped</span> {inWords(bring.error)}
+        </p>
+      )}
+    </div>
+  );
+}
