@@ -1,5 +1,5 @@
-import type { Schemas } from "../api/client";
-import { holdsAll } from "../parts/holdsAll";
+import type { Schemas } from "../../api/client";
+import { holdsAll } from "../../ui/holdsAll";
 
 type Entry = Schemas["EntryOut"];
 
