@@ -78,7 +78,7 @@ def api() -> None:
 
     client = Client(HTTP_HOST="127.0.0.1")
     client.post("/api/demo")
-    for row in client.get("/api/sessions").json():
+    for row in client.get("/api/sessions").json()["items"]:
         session = client.get(f"/api/sessions/{row['id']}").json()
         body = {key: session[key] for key in ("document", "person_id", "target")}
         minutes = row["total_s"] / 60

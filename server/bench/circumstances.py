@@ -15,8 +15,8 @@ def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
     if who is None:
         return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
     now = timezone.now()
-    week = LogEntry.objects.counted().filter(
-        club_id=who.club_id, result__person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
+    week = LogEntry.objects.counted(who.club).filter(
+        result__person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
     )
     last = max((entry.started_at for entry in week if entry.result.lactic), default=None)
     return Circumstances(

@@ -1,12 +1,14 @@
 from django.http import HttpRequest
 from ninja import Router, Status
+from ninja.pagination import paginate
 
 from server.accounts.current import club
 from server.accounts.models import Club
 from server.accounts.once import once
 from server.combinations import schemas
 from server.combinations.models import BookEntry
-from server.errors import Faults, FieldError, Message, not_found
+from server.errors import Faults, FieldError, Message
+from server.pages import Listed, Pages
 from yoisho.session.document import drill_from_dict, drill_to_dict
 from yoisho.session.interval import Interval, SessionError
 from yoisho.strikes import notation
@@ -108,17 +110,15 @@ def _made(drill: Drill, body: schemas.MakeIn) -> Drill:
 
 
 def _find(own: Club, entry_id: int) -> BookEntry:
-    found = BookEntry.objects.filter(club=own, pk=entry_id).first()
-    if found is None:
-        raise not_found("combination")
-    return found
+    return BookEntry.objects.find(own, "combination", pk=entry_id)
 
 
 @router.get("/combinations", response=list[schemas.EntryOut], operation_id="combinations")
-def combinations(request: HttpRequest) -> list[schemas.EntryOut]:
+@paginate(Pages)
+def combinations(request: HttpRequest) -> Listed:
     """The club's book, in its school."""
     own = club(request)
-    return [_out(entry, own.school) for entry in BookEntry.objects.filter(club=own)]
+    return Listed(BookEntry.objects.of(own), lambda entry: _out(entry, own.school))
 
 
 def _fields(body: schemas.EntryIn, school: str) -> dict[str, object]:

@@ -1,6 +1,7 @@
 from django.db import models
 
 from server.accounts.models import Club
+from server.accounts.owned import Owned
 
 
 class BookEntry(models.Model):
@@ -13,6 +14,8 @@ class BookEntry(models.Model):
     tags = models.JSONField(default=list)
     note = models.TextField(max_length=1000, blank=True)
     saved_at = models.DateTimeField(auto_now=True)
+
+    objects = Owned["BookEntry"]()
 
     class Meta:
         ordering = ("name", "pk")

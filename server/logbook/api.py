@@ -7,12 +7,14 @@ from django.db import transaction
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
+from ninja.pagination import paginate
 
 from server.accounts.current import club, coach
 from server.accounts.models import Club
 from server.errors import Faults, FieldError, Message, not_found
 from server.logbook.models import LogEntry
 from server.logbook.schemas import LogDetail, LogIn, LogOut, PainOut, WeekOut
+from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.runs.kept import begin, plan_of
 from server.runs.models import Journal, Result, Run
@@ -28,7 +30,6 @@ from yoisho.session.volume import interval_volume, total
 
 router = Router(tags=["logbook"])
 WEEKS = 8
-NEWEST = 200
 
 
 def _pain(flags: list[dict[str, Any]]) -> list[PainOut]:
@@ -73,13 +74,14 @@ def _told(entry: LogEntry) -> dict[str, Any]:
 
 def entries_of(club: Club) -> Any:
     """The club's log with all that is told of an entry."""
-    return LogEntry.objects.filter(club=club).select_related("club", "result__person", "result__run__journal")
+    return LogEntry.objects.of(club).select_related("club", "result__person", "result__run__journal")
 
 
 @router.get("/log", response=list[LogOut], operation_id="log")
-def log(request: HttpRequest) -> list[LogOut]:
+@paginate(Pages)
+def log(request: HttpRequest) -> Listed:
     """What was done, newest first."""
-    return [LogOut(**_told(entry)) for entry in entries_of(club(request))[:NEWEST]]
+    return Listed(entries_of(club(request)), _told)
 
 
 @router.get("/people/{person_id}/weeks", response={200: list[WeekOut], 404: Message}, operation_id="weeks")
@@ -90,7 +92,7 @@ def weeks(request: HttpRequest, person_id: int) -> list[WeekOut]:
     today = timezone.localdate()
     this_monday = today - timedelta(days=today.weekday())
     mondays = [this_monday - timedelta(weeks=back) for back in reversed(range(WEEKS))]
-    entries = LogEntry.objects.counted().filter(club=own, result__person=person, started_at__date__gte=mondays[0])
+    entries = LogEntry.objects.counted(own).filter(result__person=person, started_at__date__gte=mondays[0])
     held: dict[date, list[LogEntry]] = {monday: [] for monday in mondays}
     for entry in entries:
         day = timezone.localtime(entry.started_at).date()

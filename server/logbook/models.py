@@ -1,17 +1,18 @@
 from django.db import models
 
 from server.accounts.models import Club
+from server.accounts.owned import Owned
 from server.runs.models import Result, Run
 from yoisho.session.volume import Volume
 
 
-class Entries(models.Manager["LogEntry"]):
+class Entries(Owned["LogEntry"]):
     """The log without its records: a trace is read where one entry is drawn, not wherever entries are counted."""
 
-    def counted(self) -> models.QuerySet["LogEntry"]:
+    def counted(self, club: Club) -> models.QuerySet["LogEntry"]:
         """Only what is added up over days: when, how many strikes, whether the day was a lactic one."""
         told = ("lactic", "expected_limbs", "expected_heights")
-        return self.get_queryset().only("started_at", "counted_strikes", *(f"result__{name}" for name in told))
+        return self.of(club).only("started_at", "counted_strikes", *(f"result__{name}" for name in told))
 
     def get_queryset(self) -> models.QuerySet["LogEntry"]:
         return super().get_queryset().select_related("result").defer("result__record")

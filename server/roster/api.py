@@ -3,10 +3,11 @@ from typing import Literal
 
 from django.http import HttpRequest
 from ninja import Router, Schema
+from ninja.pagination import paginate
 
 from server.accounts.current import club
 from server.accounts.models import Club
-from server.errors import not_found
+from server.pages import Listed, Pages
 from server.roster.models import Person
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.person import Value, person
@@ -73,12 +74,7 @@ def _out(who: Person) -> PersonOut:
 
 def find_person(own: Club, person_id: int | None) -> Person | None:
     """The club's person with that id; None where none is asked for. 404 where it is not the club's."""
-    if person_id is None:
-        return None
-    found = Person.objects.filter(club=own, pk=person_id).first()
-    if found is None:
-        raise not_found("person")
-    return found
+    return None if person_id is None else Person.objects.find(own, "person", pk=person_id)
 
 
 def core_of(who: Person | None) -> CorePerson:
@@ -87,5 +83,6 @@ def core_of(who: Person | None) -> CorePerson:
 
 
 @router.get("/people", response=list[PersonOut], operation_id="people")
-def people(request: HttpRequest) -> list[PersonOut]:
-    return [_out(who) for who in Person.objects.filter(club=club(request))]
+@paginate(Pages)
+def people(request: HttpRequest) -> Listed:
+    return Listed(Person.objects.of(club(request)), _out)

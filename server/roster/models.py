@@ -6,6 +6,7 @@ from django.db import models
 from django.utils import timezone
 
 from server.accounts.models import Club
+from server.accounts.owned import Owned
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.person import Level, Sex
 from yoisho.engine.person import Person as CorePerson
@@ -59,6 +60,8 @@ class Person(models.Model):
     cleared_on = models.DateField(null=True)
     """By a physician; holds for a year."""
     concussion_uncleared = models.BooleanField(default=False)
+
+    objects = Owned["Person"]()
 
     class Meta:
         ordering = ("name",)

@@ -6,12 +6,14 @@ from uuid import UUID
 
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
 from ninja import Router, Status
+from ninja.pagination import paginate
 from pydantic import Field
 
 from server.accounts.current import club, coach
 from server.accounts.models import Club, User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
+from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.runs import live
 from server.runs.ahead import settings_of, speak_later
@@ -203,9 +205,10 @@ def _letter_out(letter: Letter) -> LetterOut:
 
 
 @router.get("/letters", response=list[LetterOut], operation_id="letters")
-def letters(request: HttpRequest) -> list[LetterOut]:
+@paginate(Pages)
+def letters(request: HttpRequest) -> Listed:
     """What other coaches of the club have sent to this one, because it was refused where they were."""
-    return [_letter_out(each) for each in coach(request).letters.select_related("sender")]
+    return Listed(coach(request).letters.select_related("sender"), _letter_out)
 
 
 @router.post("/letters", response={201: LetterOut, 404: Message, 422: Faults}, operation_id="send_letter")

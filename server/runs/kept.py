@@ -3,7 +3,6 @@
 from uuid import UUID
 
 from server.accounts.models import Club, User
-from server.errors import not_found
 from server.roster.models import Person
 from server.runs.models import Run
 from server.runs.schemas import RunIn
@@ -18,7 +17,7 @@ def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
 
     The first word stands: the plan of a run does not change. A session or a person that is gone takes nothing with it.
     """
-    found = Run.objects.filter(club=club, run_id=run_id).first()
+    found = Run.objects.of(club).filter(run_id=run_id).first()
     if found is not None:
         return found
     session = core_session(told.document, "run")
@@ -26,22 +25,19 @@ def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
         club=club,
         run_id=run_id,
         defaults={
-            "session": Session.objects.filter(club=club, pk=told.session_id or 0).first(),
+            "session": Session.objects.perhaps(club, told.session_id),
             "revision": told.revision,
             "title": session.title,
             "document": to_document(session),
-            "person": Person.objects.filter(club=club, pk=told.person_id or 0).first(),
+            "person": Person.objects.perhaps(club, told.person_id),
             "coach": coach,
         },
     )
     return run
 
 
-def find_run(club: Club, run_id: UUID, what: str = "run") -> Run:
-    found = Run.objects.filter(club=club, run_id=run_id).select_related("club", "person").first()
-    if found is None:
-        raise not_found(what)
-    return found
+def find_run(club: Club, run_id: UUID) -> Run:
+    return Run.objects.find(club, "run", run_id=run_id)
 
 
 def plan_of(run: Run) -> Plan:

@@ -5,6 +5,7 @@ from typing import Any
 from django.db import models, transaction
 
 from server.accounts.models import Club, User
+from server.accounts.owned import Owned
 from server.roster.models import Person
 from server.sessions.models import Session
 
@@ -32,6 +33,8 @@ class Run(models.Model):
     coach = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
     """Who ran it."""
     begun_at = models.DateTimeField(auto_now_add=True)
+
+    objects = Owned["Run"]()
 
     class Meta:
         ordering = ("-begun_at",)
@@ -113,6 +116,8 @@ class Letter(models.Model):
     reason = models.CharField(max_length=1000)
     """Why it was refused."""
     sent_at = models.DateTimeField(auto_now_add=True)
+
+    objects = Owned["Letter"]()
 
     class Meta:
         ordering = ("-sent_at",)

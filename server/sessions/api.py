@@ -10,11 +10,13 @@ from django.utils.http import content_disposition_header
 from django.utils.text import slugify
 from ninja import Body, Router, Status
 from ninja.errors import HttpError
+from ninja.pagination import paginate
 
 from server.accounts.current import club, coach
 from server.accounts.models import Club, User
 from server.accounts.once import once
-from server.errors import Faults, FieldError, Message, not_found
+from server.errors import Faults, FieldError, Message
+from server.pages import Listed, Pages
 from server.roster.api import find_person
 from server.sessions import schemas
 from server.sessions.documents import core_session, unrolled
@@ -32,7 +34,6 @@ router = Router(tags=["sessions"])
 
 ONE_SITTING = timedelta(minutes=5)
 """Saves that the app makes by itself within this time are one version of the history."""
-MOST_VERSIONS_TOLD = 200
 
 if TYPE_CHECKING:
     Written: TypeAlias = str
@@ -41,10 +42,7 @@ else:
 
 
 def find_session(own: Club, session_id: int) -> Saved:
-    found = Saved.objects.filter(club=own, pk=session_id).first()
-    if found is None:
-        raise not_found("session")
-    return found
+    return Saved.objects.find(own, "session", pk=session_id)
 
 
 def _out(saved: Saved) -> dict[str, object]:
@@ -60,24 +58,25 @@ def _out(saved: Saved) -> dict[str, object]:
 
 
 @router.get("/sessions", response=list[schemas.SessionRow], operation_id="sessions")
-def sessions(request: HttpRequest) -> list[dict[str, object]]:
-    rows = []
+@paginate(Pages)
+def sessions(request: HttpRequest) -> Listed:
+    """The club's sessions, the last saved first."""
     own = club(request)
-    for saved in Saved.objects.filter(club=own).select_related("person"):
+
+    def row(saved: Saved) -> dict[str, object]:
         session = from_document(saved.document)
-        rows.append(
-            {
-                "id": saved.pk,
-                "title": session.title,
-                "person": saved.person.name if saved.person else None,
-                "target": saved.target,
-                "tags": saved.tags,
-                "total_s": sum(duration_s(part.tree) for part in session.parts),
-                "text": [shorthand.write(part.tree, own.school) for part in session.parts],
-                "saved_at": saved.saved_at.isoformat(),
-            }
-        )
-    return rows
+        return {
+            "id": saved.pk,
+            "title": session.title,
+            "person": saved.person.name if saved.person else None,
+            "target": saved.target,
+            "tags": saved.tags,
+            "total_s": sum(duration_s(part.tree) for part in session.parts),
+            "text": [shorthand.write(part.tree, own.school) for part in session.parts],
+            "saved_at": saved.saved_at.isoformat(),
+        }
+
+    return Listed(Saved.objects.of(own).select_related("person"), row)
 
 
 def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
@@ -213,11 +212,12 @@ def _version_out(version: Version, school: str) -> dict[str, object]:
     response={200: list[schemas.SavedVersion], 404: Message},
     operation_id="versions",
 )
-def versions(request: HttpRequest, session_id: int) -> list[dict[str, object]]:
+@paginate(Pages)
+def versions(request: HttpRequest, session_id: int) -> Listed:
     """The history of a session, the latest first: who saved what, and when."""
     own = club(request)
     found = find_session(own, session_id).versions.select_related("saved_by")
-    return [_version_out(version, own.school) for version in found[:MOST_VERSIONS_TOLD]]
+    return Listed(found, lambda version: _version_out(version, own.school))
 
 
 @router.post("/merge", response={200: schemas.MergeOut, 422: Faults}, operation_id="merge_sessions")

@@ -1,6 +1,7 @@
 from django.db import models
 
 from server.accounts.models import Club, User
+from server.accounts.owned import Owned
 from server.roster.models import Person
 
 
@@ -18,6 +19,8 @@ class Session(models.Model):
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)
     saved_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True)
+
+    objects = Owned["Session"]()
 
     class Meta:
         ordering = ("-saved_at",)

@@ -216,7 +216,8 @@ def test_the_bench_can_be_worked_without_a_pointer(inside):
 
 
 def test_an_empty_log_shows_a_way_on(inside):
-    inside.route("**/api/log", lambda route: route.fulfill(body=json.dumps([]), content_type="application/json"))
+    empty = json.dumps({"items": [], "count": 0})
+    inside.route("**/api/log?*", lambda route: route.fulfill(body=empty, content_type="application/json"))
     inside.get_by_role("link", name="Log", exact=True).click()
     expect(inside.get_by_role("heading", name="Nothing logged yet")).to_be_visible()
 

@@ -32,6 +32,12 @@ class Coach:
     def get(self, path: str):
         return self.client.get(f"/api/{path}")
 
+    def listed(self, path: str) -> list:
+        """All of a short list: one page of it."""
+        page = self.get(path).json()
+        assert page["count"] == len(page["items"])
+        return page["items"]
+
     def post(self, path: str, body: object = None):
         return self.client.post(f"/api/{path}", body or {}, content_type="application/json")
 

@@ -96,7 +96,7 @@ def test_cautions_come_with_a_level_a_cure_and_a_source(coach, level):
 
 def test_a_person_says_where_every_number_came_from(coach):
     coach.person(cooper_m=2450, strike_test=[64, 172, 166, 150, 122, 104, 94, 88], rule_set="mma-amateur")
-    (found,) = coach.get("people").json()
+    (found,) = coach.listed("people")
     assert found["vo2max_ml_kg_min"]["origin"] == "estimated"
     assert "Cooper" in found["vo2max_ml_kg_min"]["source"]
     assert "strike test" in found["anaerobic_scale"]["source"]

@@ -75,7 +75,7 @@ def test_an_entry_is_kept_as_techniques_and_shown_in_the_clubs_school(coach):
     saved = entry(coach, text="1-7")
     assert saved["drill"]["text"] == "1-7"
     coach.put("club", {"school": "body-hooks"})
-    (shown,) = coach.get("combinations").json()
+    (shown,) = coach.listed("combinations")
     assert shown["drill"]["text"] == "1, lead overhand"
     assert BookEntry.objects.get().drill["combinations"][0][0][1]["technique"] == "overhand"
 
@@ -87,14 +87,14 @@ def test_tags_are_told_once_and_an_entry_can_be_changed_and_deleted(coach):
     changed = coach.put(path, {"name": "Wall", "text": "draw 1-2 | 3-2 | recall", "tags": [], "note": "x"}).json()
     assert (changed["name"], changed["drill"]["order"], changed["drill"]["recall"]) == ("Wall", "draw", True)
     assert coach.client.delete(f"/api/{path}").status_code == 204
-    assert coach.get("combinations").json() == []
+    assert coach.listed("combinations") == []
     assert coach.client.delete(f"/api/{path}").status_code == 404
 
 
 def test_another_clubs_book_cannot_be_read_or_changed(coach, stranger):
     saved = entry(coach)
-    assert stranger.get("combinations").json() == []
+    assert stranger.listed("combinations") == []
     body = {"name": "Mine", "text": "1"}
     assert stranger.put(f"combinations/{saved['id']}", body).status_code == 404
     assert stranger.client.delete(f"/api/combinations/{saved['id']}").status_code == 404
-    assert coach.get("combinations").json()[0]["name"] == "Harbour wall"
+    assert coach.listed("combinations")[0]["name"] == "Harbour wall"

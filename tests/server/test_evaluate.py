@@ -104,7 +104,7 @@ def test_a_long_session_is_thinned_for_the_wire_and_keeps_its_end(coach):
 
 def test_people_show_where_each_number_came_from(coach):
     coach.person(vo2max_ml_kg_min=50)
-    (who,) = coach.get("people").json()
+    (who,) = coach.listed("people")
     assert who["vo2max_ml_kg_min"]["origin"] == "measured"
     assert who["hr_max_bpm"]["origin"] == "estimated"
     assert "Gulati" in who["hr_max_bpm"]["source"]

@@ -34,7 +34,7 @@ def test_a_run_plan_holds_the_timeline_and_every_sound(coach):
 def test_the_log_stands_planned_against_done(coach):
     saved = coach.session()
     log(coach, saved, done_s=200, done_efforts=6, note="Stopped at six.")
-    (found,) = coach.get("log").json()
+    (found,) = coach.listed("log")
     assert (found["planned_s"], found["done_s"]) == (240, 200)
     assert (found["planned_efforts"], found["done_efforts"]) == (8, 6)
     assert found["load"] == pytest.approx(9 * 200 / 60)
@@ -46,14 +46,14 @@ def test_a_log_sent_twice_is_kept_once(coach):
     saved, run_id = coach.session(), uuid.uuid4()
     log(coach, saved, run_id)
     log(coach, saved, run_id, rpe=8)
-    assert [found["rpe"] for found in coach.get("log").json()] == [8]
+    assert [found["rpe"] for found in coach.listed("log")] == [8]
 
 
 def test_the_log_keeps_the_plan_as_it_was_run(coach):
     saved = coach.session("8 x (20 all out / 10 rest)")
     log(coach, saved)
     coach.client.delete(f"/api/sessions/{saved['id']}")
-    (found,) = coach.get("log").json()
+    (found,) = coach.listed("log")
     assert found["session_id"] is None
     assert found["text"] == ["8 × (20 all out, 10 rest)"]
     assert coach.get(f"log/{found['id']}").json().items() >= found.items()
@@ -61,7 +61,7 @@ def test_the_log_keeps_the_plan_as_it_was_run(coach):
 
 def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):
     saved = coach.session("4 x (100 reps technique [1-1-2])", person_id=coach.person().pk)
-    done = {"person_id": coach.get("people").json()[0]["id"], "done_s": 2000, "done_efforts": 1}
+    done = {"person_id": coach.listed("people")[0]["id"], "done_s": 2000, "done_efforts": 1}
     expected = log(coach, saved, **done).json()
     assert (expected["expected_strikes"], expected["counted_strikes"]) == (1200, None)
     assert expected["limbs"] == {"left hand": 800, "right hand": 400}
@@ -101,7 +101,7 @@ def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
 )
 def test_an_impossible_log_is_refused_with_its_field(coach, more, field):
     assert fault(log(coach, coach.session(), **more))["loc"][-1] == field
-    assert coach.get("log").json() == []
+    assert coach.listed("log") == []
 
 
 def test_the_demo_loads_once_and_loses_nothing(db, settings):

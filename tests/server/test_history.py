@@ -16,7 +16,7 @@ def save(coach, saved: dict, *lines: str, **more: object):
 
 
 def history(coach, saved: dict) -> list[dict]:
-    return coach.get(f"sessions/{saved['id']}/versions").json()
+    return coach.listed(f"sessions/{saved['id']}/versions")
 
 
 def test_every_save_is_a_version_with_who_and_when(coach):
@@ -93,7 +93,7 @@ def test_two_edits_come_together_with_a_word_on_what_both_changed(coach):
 def test_tags_come_back_once_each_and_an_endless_one_is_refused(coach):
     saved = coach.session(*LINES, tags=["kicks", "Thursday", "kicks"])
     assert saved["tags"] == ["kicks", "Thursday"]
-    row = coach.get("sessions").json()[0]
+    row = coach.listed("sessions")[0]
     assert row["tags"] == ["kicks", "Thursday"]
     refused = fault(coach.post("sessions", side(*LINES, tags=["x" * 31])))
     assert refused["loc"][-2:] == ["tags", 0]

@@ -43,7 +43,7 @@ def test_somebody_unwell_is_told_in_the_log(coach):
     send(coach, saved, START, UNWELL, run=run)
     body = {"run": run_of(saved), "started_at": "2026-11-20T18:30:00Z", "done_s": 200, "done_efforts": 6, "rpe": 7}
     coach.put(f"runs/{run}/log", body)
-    assert coach.get("log").json()[0]["unwell_at_s"] == [252.0]
+    assert coach.listed("log")[0]["unwell_at_s"] == [252.0]
 
 
 def test_a_journal_is_the_clubs_own_and_holds_only_what_can_happen(coach, stranger):

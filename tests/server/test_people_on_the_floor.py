@@ -84,7 +84,7 @@ def test_two_are_logged_from_one_run_each_with_their_own_work_and_rest(coach):
         played = ((0, 90, 0),)
         answer = log(coach, saved, run_id, person_id=who.pk, done_efforts=1, record=record(place, played=played))
         assert answer.status_code == 200, answer.json()
-    shares = {entry["person"]: entry["done"] for entry in coach.get("log").json()}
+    shares = {entry["person"]: entry["done"] for entry in coach.listed("log")}
     assert (shares["Runa Velde"]["work_s"], shares["Runa Velde"]["rest_s"]) == (60, 30)
     assert (shares["Ife Brook"]["work_s"], shares["Ife Brook"]["rest_s"]) == (30, 60)
 

@@ -39,7 +39,7 @@ def test_a_run_is_logged_though_its_session_was_deleted_meanwhile(coach):
     saved = coach.session(TWENTY_TENS)
     coach.client.delete(f"/api/sessions/{saved['id']}")
     assert log(coach, saved).status_code == 200
-    (entry,) = coach.get("log").json()
+    (entry,) = coach.listed("log")
     assert (entry["session_id"], entry["text"]) == (None, ["8 × (20 all out) rest 0:10"])
 
 
@@ -186,12 +186,12 @@ def test_what_was_refused_is_sent_to_another_coach_of_the_club_who_takes_it(coac
     other.user.save()
     assert [each["id"] for each in coach.get("coaches").json()] == [other.user.pk]
     assert letter(coach, other.user.pk).status_code == 201
-    assert coach.get("letters").json() == []
-    (found,) = other.get("letters").json()
+    assert coach.listed("letters") == []
+    (found,) = other.listed("letters")
     assert (found["sender"], found["title"], found["body"]) == ("Odd Lind", "Bursts", {"rpe": 7})
     assert stranger.client.delete(f"/api/letters/{found['id']}").status_code == 404
     assert other.client.delete(f"/api/letters/{found['id']}").status_code == 204
-    assert other.get("letters").json() == []
+    assert other.listed("letters") == []
 
 
 def test_a_letter_goes_to_nobody_outside_the_club_and_nowhere_else(coach, stranger):

@@ -52,13 +52,13 @@ def test_a_wrong_file_is_refused_with_the_path_to_the_fault(coach, file, field, 
     wrong = fault(coach.post("sessions/import", file))
     assert wrong["ctx"]["path"] == field
     assert words in wrong["msg"]
-    assert coach.get("sessions").json() == []
+    assert coach.listed("sessions") == []
 
 
 def test_the_list_shows_who_for_what_for_how_long_and_the_lines(coach):
     person = coach.person()
     coach.session("8 x (20 all out / 10 rest)", person_id=person.pk)
-    (row,) = coach.get("sessions").json()
+    (row,) = coach.listed("sessions")
     assert (row["person"], row["target"], row["total_s"]) == ("Runa Velde", "lactic-capacity", 240)
     assert row["text"] == ["8 × (20 all out, 10 rest)"]
 

@@ -689,7 +689,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Sessions */
+        /**
+         * Sessions
+         * @description The club's sessions, the last saved first.
+         */
         get: operations["sessions"];
         put?: never;
         /** Create Session */
@@ -1451,6 +1454,19 @@ export interface components {
             /** Start S */
             start_s: number;
         };
+        /** Input */
+        Input: {
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+        };
         /** @description Dosed by seconds, or by reps. A rep is one pass of the combination; without one, a single strike or movement. */
         IntervalNode: {
             band?: components["schemas"]["HeartBand"] | null;
@@ -1873,6 +1889,48 @@ export interface components {
             meaning: string;
             /** Text */
             text: string;
+        };
+        /** PagedEntryOut */
+        PagedEntryOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["EntryOut"][];
+        };
+        /** PagedLetterOut */
+        PagedLetterOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["LetterOut"][];
+        };
+        /** PagedLogOut */
+        PagedLogOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["LogOut"][];
+        };
+        /** PagedPersonOut */
+        PagedPersonOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["PersonOut"][];
+        };
+        /** PagedSavedVersion */
+        PagedSavedVersion: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["SavedVersion"][];
+        };
+        /** PagedSessionRow */
+        PagedSessionRow: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["SessionRow"][];
         };
         /** PainIn */
         PainIn: {
@@ -3010,7 +3068,10 @@ export interface operations {
     };
     combinations: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3023,7 +3084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"][];
+                    "application/json": components["schemas"]["PagedEntryOut"];
                 };
             };
         };
@@ -3306,7 +3367,10 @@ export interface operations {
     };
     letters: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3319,7 +3383,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LetterOut"][];
+                    "application/json": components["schemas"]["PagedLetterOut"];
                 };
             };
         };
@@ -3446,7 +3510,10 @@ export interface operations {
     };
     log: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3459,7 +3526,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogOut"][];
+                    "application/json": components["schemas"]["PagedLogOut"];
                 };
             };
         };
@@ -3654,7 +3721,10 @@ export interface operations {
     };
     people: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3667,7 +3737,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonOut"][];
+                    "application/json": components["schemas"]["PagedPersonOut"];
                 };
             };
         };
@@ -4134,7 +4204,10 @@ export interface operations {
     };
     sessions: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4147,7 +4220,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionRow"][];
+                    "application/json": components["schemas"]["PagedSessionRow"];
                 };
             };
         };
@@ -4494,7 +4567,10 @@ export interface operations {
     };
     versions: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
             header?: never;
             path: {
                 session_id: number;
@@ -4509,7 +4585,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedVersion"][];
+                    "application/json": components["schemas"]["PagedSavedVersion"];
                 };
             };
             /** @description Not Found */

@@ -1,4 +1,4 @@
-import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { api, need, type Schemas, Unreachable } from "./client";
 
 const RETRY_MS = 2000;
@@ -16,6 +16,21 @@ export function makeQueryClient(): QueryClient {
   });
 }
 
+const PAGE = 200;
+
+interface Page<T> {
+  items: T[];
+  count: number;
+}
+
+/** All of a list that the server gives a page at a time: the first says how many follow, and those are asked together. */
+async function all<T>(page: (query: { limit: number; offset: number }) => Promise<Page<T>>): Promise<T[]> {
+  const first = await page({ limit: PAGE, offset: 0 });
+  const offsets = Array.from({ length: Math.ceil(first.count / PAGE) }, (_, index) => index * PAGE).slice(1);
+  const rest = await Promise.all(offsets.map((offset) => page({ limit: PAGE, offset })));
+  return [...first.items, ...rest.flatMap(({ items }) => items)];
+}
+
 export const me = queryOptions({ queryKey: ["me"], queryFn: () => need(api.GET("/api/me")) });
 
 export const vocabulary = queryOptions({
@@ -24,8 +39,14 @@ export const vocabulary = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export const people = queryOptions({ queryKey: ["people"], queryFn: () => need(api.GET("/api/people")) });
-export const sessions = queryOptions({ queryKey: ["sessions"], queryFn: () => need(api.GET("/api/sessions")) });
+export const people = queryOptions({
+  queryKey: ["people"],
+  queryFn: () => all((query) => need(api.GET("/api/people", { params: { query } }))),
+});
+export const sessions = queryOptions({
+  queryKey: ["sessions"],
+  queryFn: () => all((query) => need(api.GET("/api/sessions", { params: { query } }))),
+});
 export const protocols = queryOptions({
   queryKey: ["protocols"],
   queryFn: () => need(api.GET("/api/protocols")),
@@ -33,11 +54,25 @@ export const protocols = queryOptions({
 });
 export const combinations = queryOptions({
   queryKey: ["combinations"],
-  queryFn: () => need(api.GET("/api/combinations")),
+  queryFn: () => all((query) => need(api.GET("/api/combinations", { params: { query } }))),
 });
-export const letters = queryOptions({ queryKey: ["letters"], queryFn: () => need(api.GET("/api/letters")) });
+export const letters = queryOptions({
+  queryKey: ["letters"],
+  queryFn: () => all((query) => need(api.GET("/api/letters", { params: { query } }))),
+});
 export const coaches = queryOptions({ queryKey: ["coaches"], queryFn: () => need(api.GET("/api/coaches")) });
-export const log = queryOptions({ queryKey: ["log"], queryFn: () => need(api.GET("/api/log")) });
+const LOG_PAGE = 50;
+
+/** The log, the newest first, as many as were asked for. */
+export const log = infiniteQueryOptions({
+  queryKey: ["log"],
+  queryFn: ({ pageParam }) => need(api.GET("/api/log", { params: { query: { limit: LOG_PAGE, offset: pageParam } } })),
+  initialPageParam: 0,
+  getNextPageParam: (last, pages) => {
+    const read = pages.reduce((sum, { items }) => sum + items.length, 0);
+    return read < last.count && last.items.length > 0 ? read : undefined;
+  },
+});
 
 export const method = queryOptions({
   queryKey: ["method"],
@@ -143,5 +178,8 @@ export const nudges = (asked: Schemas["NudgeIn"]) =>
 export const versions = (id: number) =>
   queryOptions({
     queryKey: ["versions", id],
-    queryFn: () => need(api.GET("/api/sessions/{session_id}/versions", { params: { path: { session_id: id } } })),
+    queryFn: () =>
+      all((query) =>
+        need(api.GET("/api/sessions/{session_id}/versions", { params: { path: { session_id: id }, query } })),
+      ),
   });

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
@@ -13,7 +13,8 @@ import { Weeks } from "./Weeks";
 
 /** What was done, beside what was planned, newest first. */
 export function LogBook() {
-  const query = useQuery(logQuery);
+  const query = useInfiniteQuery(logQuery);
+  const entries = query.data?.pages.flatMap(({ items }) => items);
   const [waiting] = useState(() => waitingRuns(nowMs()));
   const lost = query.failureCount > 0;
   return (
@@ -36,11 +37,11 @@ export function LogBook() {
         </p>
       ))}
       <Letters />
-      {!query.data ? (
+      {!entries ? (
         <p className="quiet py-3" role="status">
           {lost ? "No connection: what was logged before is shown when there is one." : "Opening the log …"}
         </p>
-      ) : query.data.length === 0 ? (
+      ) : entries.length === 0 ? (
         <Notice title="Nothing logged yet" text="Run a session on the floor; at its end it lands here.">
           <Link className="act main" to="/library">
             Choose a session
@@ -48,10 +49,22 @@ export function LogBook() {
         </Notice>
       ) : (
         <ul>
-          {query.data.map((entry) => (
+          {entries.map((entry) => (
             <Entry key={entry.id} entry={entry} />
           ))}
         </ul>
+      )}
+      {query.hasNextPage && (
+        <p className="py-3">
+          <button
+            type="button"
+            className="act"
+            disabled={query.isFetchingNextPage}
+            onClick={() => void query.fetchNextPage()}
+          >
+            {query.isFetchingNextPage ? "Reading …" : "Older entries"}
+          </button>
+        </p>
       )}
       <Weeks />
     </main>
