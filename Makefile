@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo test bench fuzz fit docs shots types
+.PHONY: help demo test bench fuzz mutants fit docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -17,6 +17,9 @@ bench: ## measure the engine, the API and the front end's size
 
 fuzz: ## throw text at both readers for a minute (SECONDS=60); they may refuse it, but never fall over
 	@SECONDS_LONG="$(SECONDS)" scripts/fuzz
+
+mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1)
+	@COUNT="$(COUNT)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/mutants
 
 fit: ## search the engine's parameters against the published studies (STARTS=16, FROM=anew)
 	@STARTS="$(STARTS)" FROM="$(FROM)" scripts/fit
