@@ -107,6 +107,7 @@ def _parser() -> argparse.ArgumentParser:
     about.set_defaults(run=method_command)
 
     both = commands.add_parser("shared", parents=[as_json], help="what the front end is held to, as JSON")
+    both.add_argument("--vectors", action="store_true", help="the cases that its tests hold to")
     both.set_defaults(run=shared_command)
 
     shape = commands.add_parser("schema", parents=[as_json], help="the JSON Schema of the session document")

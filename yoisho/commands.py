@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from yoisho.answers.shared import shared
+from yoisho.answers.shared import shared, vectors
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.lactate import blood_lactate
 from yoisho.engine.person import Person, Value, person
@@ -179,7 +179,7 @@ def schema_command(options: argparse.Namespace) -> dict[str, Any]:
 def shared_command(options: argparse.Namespace) -> dict[str, Any]:
     """Always as JSON."""
     options.json = True
-    return shared()
+    return vectors() if options.vectors else shared()
 
 
 def claim_command(options: argparse.Namespace) -> dict[str, Any]:

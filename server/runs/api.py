@@ -44,7 +44,7 @@ from yoisho.runs.cues import SOUNDS
 from yoisho.runs.pairs import MOST
 from yoisho.runs.plan import Plan
 from yoisho.runs.review import Done, review
-from yoisho.session.document import from_document
+from yoisho.session.document import from_document, to_document
 
 router = Router(tags=["runs"])
 PHRASE = re.compile(r"[0-9a-f]{24}")
@@ -62,7 +62,7 @@ def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> Run
         **vars(floor),
         session_id=session.pk if session else None,
         revision=told.revision,
-        document=told.document,
+        document=to_document(plan.session),
         person_id=told.person_id,
         person=told.person.name if told.person else None,
         speech=speech.files,

@@ -48,7 +48,8 @@ def find_session(own: Club, session_id: int) -> Saved:
 def _out(saved: Saved) -> dict[str, object]:
     return {
         "id": saved.pk,
-        "document": saved.document,
+        # As the core writes it: of this version, and in its order, whatever the database has kept.
+        "document": to_document(from_document(saved.document)),
         "person_id": saved.person_id,
         "target": saved.target,
         "tags": saved.tags,

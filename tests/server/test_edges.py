@@ -2,14 +2,15 @@ import json
 from pathlib import Path
 
 from server.openapi import dump
-from yoisho.answers.shared import shared
+from yoisho.answers.shared import shared, vectors
 
 ROOT = Path(__file__).resolve().parents[2]
 
 
 def test_what_the_front_end_is_held_to_is_what_the_core_says():
-    written = (ROOT / "web/src/api/shared.json").read_text(encoding="utf-8")
-    assert json.loads(written) == json.loads(json.dumps(shared())), "run `make types`"
+    for name, told in (("shared", shared()), ("vectors", vectors())):
+        written = (ROOT / f"web/src/api/{name}.json").read_text(encoding="utf-8")
+        assert json.loads(written) == json.loads(json.dumps(told)), "run `make types`"
 
 
 def test_the_openapi_document_in_the_tree_is_the_servers():

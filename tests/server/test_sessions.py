@@ -1,3 +1,5 @@
+import json
+
 import pytest
 
 from tests.server.conftest import document, fault
@@ -137,3 +139,15 @@ def test_a_session_that_is_too_long_is_refused(coach):
 def test_what_is_not_json_is_refused(coach):
     answer = coach.client.post("/api/evaluate", '{"document"', content_type="application/json")
     assert answer.status_code == 400
+
+
+def test_a_document_is_told_in_one_order_however_the_database_has_kept_it(coach):
+    """Two sessions are compared part for part, as text: the same part is the same text, from wherever it comes."""
+    saved = coach.session("6 x (1:00 power bag [1-2] switch at half) rest 0:30")
+    read = coach.post("read", {"text": "6 x (1:00 power bag [1-2] switch at half) rest 0:30"}).json()["parts"][0][
+        "tree"
+    ]
+    again = coach.get(f"sessions/{saved['id']}").json()["document"]["parts"][0]["tree"]
+    (version,) = coach.listed(f"sessions/{saved['id']}/versions")
+    texts = {json.dumps(tree) for tree in (read, again, version["document"]["parts"][0]["tree"])}
+    assert len(texts) == 1

@@ -1,6 +1,6 @@
-"""What the core and the browser must both know, worked out here: `web/src/api/shared.json` is written from it.
+"""What the core and the browser must both know: `web/src/api/shared.json` and `vectors.json` are written from it.
 
-Constants that are words on screen, ids, and vectors: cases with their answers, that both sides' tests hold to.
+Constants that are words on screen, ids; and vectors: cases with their answers, that the tests of both sides hold to.
 """
 
 from typing import Any
@@ -48,5 +48,8 @@ def shared() -> dict[str, Any]:
         "lactic_deep": LACTIC_DEEP,
         "mostly": MOSTLY,
         "figures": sorted(FIGURES),
-        "vectors": {"coverage": _coverage(), "turns": _turns()},
     }
+
+
+def vectors() -> dict[str, Any]:
+    return {"coverage": _coverage(), "turns": _turns()}

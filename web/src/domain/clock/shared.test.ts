@@ -1,13 +1,13 @@
 /** What the core and the browser both work out: the core's own cases, and its answers. */
 
 import { describe, expect, it } from "vitest";
-import shared from "../../api/shared.json";
+import vectors from "../../api/vectors.json";
 import { whose } from "./crew";
 import { covered, effortsDone, newRun, type Span } from "./run";
 
 describe("what the core and the browser both know", () => {
   it("is how much of an effort was played, and whether that is done", () => {
-    for (const { played, from_s, to_s, covered_s, done } of shared.vectors.coverage) {
+    for (const { played, from_s, to_s, covered_s, done } of vectors.coverage) {
       const spans = played.map(([from = 0, to = 0]): Span => [from, to, 0]);
       expect(covered(spans, from_s, to_s), JSON.stringify(played)).toBeCloseTo(covered_s, 5);
       const run = { ...newRun("r", 10), spans };
@@ -16,6 +16,6 @@ describe("what the core and the browser both know", () => {
   });
 
   it("is whose turn it is, of however many, after swaps by hand", () => {
-    for (const { turn, of, shift, place } of shared.vectors.turns) expect(whose(turn, of, shift)).toBe(place);
+    for (const { turn, of, shift, place } of vectors.turns) expect(whose(turn, of, shift)).toBe(place);
   });
 });

@@ -5,6 +5,7 @@ import type { Schemas } from "../../api/client";
 import { log as logQuery } from "../../api/queries";
 import { waitingRuns } from "../../domain/clock/keptRun";
 import { nowMs } from "../../domain/clock/steady";
+import { useOutbox } from "../../domain/outbox/useOutbox";
 import { clock, when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
 import { Letters } from "./Letters";
@@ -15,7 +16,10 @@ import { Weeks } from "./Weeks";
 export function LogBook() {
   const query = useInfiniteQuery(logQuery);
   const entries = query.data?.pages.flatMap(({ items }) => items);
-  const [waiting] = useState(() => waitingRuns(nowMs()));
+  const [runs] = useState(() => waitingRuns(nowMs()));
+  const returned = useOutbox().flatMap(({ entry, refusal, runId }) => (entry && refusal ? [runId] : []));
+  // What has come back is told once, with its reason.
+  const waiting = runs.filter(({ run }) => !returned.includes(run.runId));
   const lost = query.failureCount > 0;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
