@@ -131,7 +131,7 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
         stores["heart_rate_bpm"] = traces.heart_rate_bpm.round(1).tolist()
     return {
         "text": text,
-        "person": {name: asdict(value) for name, value in vars(reading.who).items() if isinstance(value, Value)},
+        "person": {name: asdict(value) for name, value in vars(reading.person).items() if isinstance(value, Value)},
         "figures": _figures(reading),
         "fade_onset": asdict(reading.fade_onset),
         "bouts": [
@@ -142,7 +142,7 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
         "stores": stores,
         "verdict": _verdict(judge(reading, options.target)),
         "cautions": [
-            {"rule": caution.rule, "level": caution.level, "text": caution.text, "cure": caution.cure,
+            {"rule": caution.rule, "severity": caution.severity, "text": caution.text, "cure": caution.cure,
              "source": caution.source, "at_s": caution.at_s}
             for caution in cautions(reading, around)
         ],

@@ -84,10 +84,10 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
 @router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
 def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
     """A claim that is made for the session, held against the numbers."""
-    who = core_of(find_person(club(request), body.person_id))
+    person = core_of(find_person(club(request), body.person_id))
     timeline = unrolled(body.document)
     try:
-        reading = read_session(who, timeline)
+        reading = read_session(person, timeline)
         if body.kcal is not None:
             found = claims.kcal(reading, body.kcal)
         elif body.trains is not None:
@@ -109,7 +109,7 @@ def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
     """Three to five protocols of different schools for the purpose, the person and the limits."""
     own = club(request)
-    who = core_of(find_person(own, body.person_id))
+    person = core_of(find_person(own, body.person_id))
     try:
         limits = Limits(
             body.minutes,
@@ -121,7 +121,7 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
             level=body.level,
             rule_set=body.rule_set,
         )
-        found = propose_all(who, body.target, limits)
+        found = propose_all(person, body.target, limits)
     except ProposalError as error:
         raise FieldError(["body", "minutes"], str(error), "proposal") from error
     columns = [proposal_column(each, body.target, own.school) for each in found]
@@ -137,7 +137,7 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
     """The session for other people, or under other rules, with its effect kept as near as it goes."""
     own = club(request)
     saved_who = find_person(own, body.person_id)
-    who, around = core_of(saved_who), circumstances_of(saved_who, None)
+    person, circumstances = core_of(saved_who), circumstances_of(saved_who, None)
     session = body.document
     unrolled(session)
 
@@ -146,17 +146,17 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
 
     try:
         if body.rule_set is not None:
-            found = convert(session, who, body.rule_set, around)
+            found = convert(session, person, body.rule_set, circumstances)
             name = RULE_SETS[body.rule_set].name
-            return answered([column(found, around, name=name, role="", person_id=body.person_id)])
+            return answered([column(found, circumstances, name=name, role="", person_id=body.person_id)])
         if not body.to:
             raise ScaleError("say whom it is to be scaled for, or to which rules converted")
-        people = [person for each in dict.fromkeys(body.to) if (person := find_person(own, each))]
+        people = [one for each in dict.fromkeys(body.to) if (one := find_person(own, each))]
         answers = []
         for role, index in three_of([core_of(each) for each in people]).items():
             saved = people[index]
             theirs = circumstances_of(saved, None)
-            found = scale(session, who, core_of(saved), theirs)
+            found = scale(session, person, core_of(saved), theirs)
             answers.append(column(found, theirs, name=saved.name, role=role, person_id=saved.pk))
         return answered(answers)
     except ScaleError as error:
@@ -164,10 +164,10 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:
-    who = find_person(club(request), body.person_id)
+    person = find_person(club(request), body.person_id)
     session = body.document
     unrolled(session)
-    return core_of(who), session, body.target, circumstances_of(who, body.wbgt_c), body.minutes
+    return core_of(person), session, body.target, circumstances_of(person, body.wbgt_c), body.minutes
 
 
 @router.post(

@@ -10,20 +10,20 @@ from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.volume import total
 
 
-def circumstances_of(who: Person | None, wbgt_c: float | None) -> Circumstances:
+def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstances:
     """For the cautions; nobody in particular has only the heat in the hall."""
-    if who is None:
+    if person is None:
         return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
     now = timezone.now()
-    week = LogEntry.objects.counted(who.club).filter(
-        result__person=who, started_at__gt=now - timedelta(days=7), started_at__lte=now
+    week = LogEntry.objects.counted(person.club).filter(
+        result__person=person, started_at__gt=now - timedelta(days=7), started_at__lte=now
     )
     last = max((entry.started_at for entry in week if entry.result.lactic), default=None)
     return Circumstances(
-        screening=who.screening,
-        days_to_bout=(who.bout_on - timezone.localdate()).days if who.bout_on else None,
+        screening=person.screening,
+        days_to_bout=(person.bout_on - timezone.localdate()).days if person.bout_on else None,
         hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
         wbgt_c=wbgt_c,
-        concussion_uncleared=who.concussion_uncleared,
+        concussion_uncleared=person.concussion_uncleared,
         strikes_this_week=total(entry.volume for entry in week).limbs,
     )

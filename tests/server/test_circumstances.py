@@ -32,7 +32,7 @@ def logged(coach, person, days_ago, done_s=1000, line=HARD[1]):
 
 def test_a_bout_in_six_days_closes_the_lactic_work(coach):
     person = screened(coach, bout_on=timezone.localdate() + timedelta(days=6))
-    assert cautions(coach, person)["bout-cut-off"]["level"] == "stop"
+    assert cautions(coach, person)["bout-cut-off"]["severity"] == "stop"
     assert "bout-cut-off" not in cautions(coach, person, "20:00 flow")
 
 
@@ -77,20 +77,20 @@ def test_the_strikes_of_seven_days_add_up(coach):
 
 def test_heat_in_the_hall_is_part_of_the_question(coach):
     found = cautions(coach, None, wbgt_c=28.2)
-    assert found["heat"]["level"] == "stop"
+    assert found["heat"]["severity"] == "stop"
     wrong = coach.post("evaluate", {"document": document(*HARD), "target": "lactic-capacity", "wbgt_c": 400})
     assert fault(wrong)["loc"][-1] == "wbgt_c"
 
 
 def test_a_concussion_that_is_not_cleared_stops_everything(coach):
     found = cautions(coach, screened(coach, concussion_uncleared=True), "20:00 flow")
-    assert found["concussion"]["level"] == "stop"
+    assert found["concussion"]["severity"] == "stop"
 
 
-@pytest.mark.parametrize("level", ["note", "caution", "stop"])
-def test_cautions_come_with_a_level_a_cure_and_a_source(coach, level):
+@pytest.mark.parametrize("severity", ["note", "caution", "stop"])
+def test_cautions_come_with_a_level_a_cure_and_a_source(coach, severity):
     found = cautions(coach, coach.person(bout_on=timezone.localdate() + timedelta(days=3)), wbgt_c=26)
-    assert any(caution["level"] == level for caution in found.values())
+    assert any(caution["severity"] == severity for caution in found.values())
     assert all(caution["cure"] and caution["source"] for caution in found.values())
 
 

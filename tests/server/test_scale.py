@@ -29,7 +29,7 @@ def test_a_group_gets_three_versions_the_weakest_first(coach):
 def test_scaling_never_hides_the_cautions_of_the_person_it_is_for(coach):
     unwell = coach.person("Unwell", birth_year=1960, screened_on="2026-11-01", screening_symptoms=True)
     [found] = coach.post("scale", asked(to=[unwell.pk])).json()
-    assert "screening" in {caution["rule"] for caution in found["cautions"] if caution["level"] != "note"}
+    assert "screening" in {caution["rule"] for caution in found["cautions"] if caution["severity"] != "note"}
 
 
 def test_a_session_is_converted_to_other_rules(coach):

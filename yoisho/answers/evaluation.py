@@ -218,7 +218,7 @@ def _efforts(reading: readout.Reading) -> list[Effort]:
 
 
 def _reading(reading: readout.Reading, target: str, circumstances: Circumstances) -> Reading:
-    person = reading.who
+    person = reading.person
     return Reading(
         figures=reading.told(reading.figures),
         traces=traces_answer(reading),

@@ -169,10 +169,10 @@ def candidates(session: Session, *, framed: bool = True) -> Iterator[tuple[str, 
             yield name, index, replace(session, parts=changed)
 
 
-def simulated(who: Person, session: Session) -> Reading | None:
+def simulated(person: Person, session: Session) -> Reading | None:
     """The session read for a search, without ranges; None where there is nothing to do, or it cannot be done."""
     try:
-        return read(who, session.unrolled(), ranges=False, sample_s=SAMPLE_S)
+        return read(person, session.unrolled(), ranges=False, sample_s=SAMPLE_S)
     except (SessionError, NoWorkError):
         return None
 
@@ -180,8 +180,8 @@ def simulated(who: Person, session: Session) -> Reading | None:
 class _Judge:
     """Reads and scores sessions for one person, purpose, day and time."""
 
-    def __init__(self, who: Person, target_id: str, around: Circumstances, minutes: int | None):
-        self.who, self.around, self.minutes = who, around, minutes
+    def __init__(self, person: Person, target_id: str, circumstances: Circumstances, minutes: int | None):
+        self.person, self.circumstances, self.minutes = person, circumstances, minutes
         self.target: Target = TARGETS[target_id]
 
     def read(self, session: Session) -> Reading | None:
@@ -189,13 +189,13 @@ class _Judge:
         total_s = sum(duration_s(part.tree) for part in session.parts)
         if self.minutes is not None and total_s > 60 * self.minutes:
             return None
-        return simulated(self.who, session)
+        return simulated(self.person, session)
 
     def verdict(self, reading: Reading) -> Verdict:
         return judge(reading, self.target.id)
 
     def rules(self, reading: Reading) -> set[str]:
-        return {caution.rule for caution in cautions(reading, self.around)}
+        return {caution.rule for caution in cautions(reading, self.circumstances)}
 
     def changes(self, before: Reading, after: Reading) -> tuple[Change, ...]:
         was, now = measure_values(before), measure_values(after)
@@ -229,11 +229,15 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
 
 
 def nudges(
-    who: Person, session: Session, target_id: str, around: Circumstances | None = None, minutes: int | None = None
+    person: Person,
+    session: Session,
+    target_id: str,
+    circumstances: Circumstances | None = None,
+    minutes: int | None = None,
 ) -> tuple[Nudge, ...]:
     """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
     the best that does stands first."""
-    found = _nudged(_Judge(who, target_id, around or Circumstances(), minutes), session)
+    found = _nudged(_Judge(person, target_id, circumstances or Circumstances(), minutes), session)
     cures: dict[str, Nudge] = {}
     for nudge in found:
         for rule in nudge.cures:
@@ -243,10 +247,14 @@ def nudges(
 
 
 def make_it_so(
-    who: Person, session: Session, target_id: str, around: Circumstances | None = None, minutes: int | None = None
+    person: Person,
+    session: Session,
+    target_id: str,
+    circumstances: Circumstances | None = None,
+    minutes: int | None = None,
 ) -> Series:
     """The shortest series of nudges after which the session trains its purpose, within the minutes."""
-    judge_ = _Judge(who, target_id, around or Circumstances(), minutes)
+    judge_ = _Judge(person, target_id, circumstances or Circumstances(), minutes)
     begun = judge_.read(session)
     start = judge_.verdict(begun) if begun else None
     best = Series((), session, start.strokes if start else 0, start is not None and start.strokes >= REACHED)

@@ -70,9 +70,9 @@ class Limits:
         if self.rule_set is not None and self.rule_set not in RULE_SETS:
             raise ProposalError(f"no rule set is called '{self.rule_set}'; there are {', '.join(RULE_SETS)}")
 
-    def holding_for(self, who: Person) -> Person:
+    def holding_for(self, person: Person) -> Person:
         """The person with the level and the rules that were asked for."""
-        return replace(who, level=self.level or who.level, rule_set=self.rule_set or who.rule_set)
+        return replace(person, level=self.level or person.level, rule_set=self.rule_set or person.rule_set)
 
 
 @dataclass(frozen=True)
@@ -97,12 +97,12 @@ def _on(node: Node, means: str) -> Node:
             return replace(node, body=_on(node.body, means))
 
 
-def _around(main: Node, minutes: int, who: Person, kit: frozenset[str]) -> tuple[Part, ...]:
+def _around(main: Node, minutes: int, person: Person, kit: frozenset[str]) -> tuple[Part, ...]:
     """The main set with warm-up and cool-down by level and kit, as far as the minutes leave room."""
     parts = [Part("Main set", main)]
     if minutes >= 12:
         half_s = 150 if minutes < 30 else 300
-        skipping = "skip" in kit and who.age_years < NO_SKIPPING_FROM_YEARS
+        skipping = "skip" in kit and person.age_years < NO_SKIPPING_FROM_YEARS
         parts.insert(0, warm_up(half_s, half_s if skipping else 300, skipping=skipping))
     if minutes >= 20:
         parts.append(cool_down(180))
@@ -112,18 +112,18 @@ def _around(main: Node, minutes: int, who: Person, kit: frozenset[str]) -> tuple
 class _Bench:
     """Tries settings of families for one person, purpose and set of limits."""
 
-    def __init__(self, who: Person, target_id: str, limits: Limits):
-        self.who, self.limits = who, limits
+    def __init__(self, person: Person, target_id: str, limits: Limits):
+        self.person, self.limits = person, limits
         self.target = TARGETS[target_id]
 
     def parts(self, family: Family, knobs: Knobs) -> tuple[Part, ...]:
-        main = _on(family.build(self.who, knobs), self.limits.means)
-        parts = _around(main, self.limits.minutes, self.who, self.limits.kit)
+        main = _on(family.build(self.person, knobs), self.limits.means)
+        parts = _around(main, self.limits.minutes, self.person, self.limits.kit)
         return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
 
     def reading(self, parts: tuple[Part, ...], *, ranges: bool = False) -> Reading:
         timeline = unroll(*(part.tree for part in parts))
-        return read(self.who, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
+        return read(self.person, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
 
     def score(self, family: Family, knobs: Knobs) -> float:
         try:
@@ -157,14 +157,14 @@ GIVEN_OUT_FADE = 0.35
 """A session whose last effort falls short by more than this cannot be finished as asked."""
 
 
-def propose_all(who: Person, target_id: str, limits: Limits) -> tuple[Proposal, ...]:
+def propose_all(person: Person, target_id: str, limits: Limits) -> tuple[Proposal, ...]:
     """Three to five protocols of different families, the best first; fewer where the limits leave no more.
 
     Raises `ProposalError` where the limits leave room for none.
     """
     if target_id not in TARGETS:
         raise ProposalError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
-    bench = _Bench(limits.holding_for(who), target_id, limits)
+    bench = _Bench(limits.holding_for(person), target_id, limits)
     searches = [
         Search(family, partial(bench.score, family))
         for family in FAMILIES

@@ -107,8 +107,8 @@ def _effect(before: Reading, after: Reading) -> tuple[Kept, ...]:
     )
 
 
-def _original(who: Person, session: Session) -> Reading:
-    found = simulated(who, session)
+def _original(person: Person, session: Session) -> Reading:
+    found = simulated(person, session)
     if found is None:
         raise ScaleError("there is no effort in this session yet, so it has no effect to keep")
     return found
@@ -120,15 +120,17 @@ _Step = tuple[float, tuple[str, ...], Session]
 class _Search:
     """From a session to the one whose effect on somebody comes nearest to the original's."""
 
-    def __init__(self, aim: Reading, who: Person, around: Circumstances):
-        self.aim, self.who, self.around = aim, who, around
+    def __init__(self, aim: Reading, person: Person, circumstances: Circumstances):
+        self.aim, self.person, self.circumstances = aim, person, circumstances
 
     def cost(self, session: Session) -> float | None:
         """None where it cannot be done."""
-        reading = simulated(self.who, session)
+        reading = simulated(self.person, session)
         if reading is None:
             return None
-        speaking = {caution.rule for caution in cautions(reading, self.around) if caution.level != "note"} & CURABLE
+        speaking = {
+            caution.rule for caution in cautions(reading, self.circumstances) if caution.severity != "note"
+        } & CURABLE
         return distance(self.aim, reading) + CAUTION_COST * len(speaking)
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
@@ -157,15 +159,17 @@ class _Search:
             if not beam or beam[0][0] > best[0] - STEP_COST:
                 break
             best = beam[0]
-        reading = read(self.who, best[2].unrolled())
+        reading = read(self.person, best[2].unrolled())
         return Scaled(best[2], best[1], _effect(self.aim, reading), distance(self.aim, reading), reading)
 
 
 class _UnderRules(_Search):
     """The same, where rounds and rests are the rules'."""
 
-    def __init__(self, aim: Reading, who: Person, around: Circumstances, rules_id: str, found: tuple[Place, ...]):
-        super().__init__(aim, who, around)
+    def __init__(
+        self, aim: Reading, person: Person, circumstances: Circumstances, rules_id: str, found: tuple[Place, ...]
+    ):
+        super().__init__(aim, person, circumstances)
         self.rules, self.found = RULE_SETS[rules_id], found
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
@@ -204,27 +208,27 @@ def _trades(session: Session) -> Iterator[tuple[str, Session]]:
             yield "0:05 moved inside the round", replace(session, parts=parts)
 
 
-def scale(session: Session, who: Person, to: Person, around: Circumstances | None = None) -> Scaled:
+def scale(session: Session, person: Person, to: Person, circumstances: Circumstances | None = None) -> Scaled:
     """The session changed as little as brings its effect on `to` near to that on `who`.
 
     Raises `ScaleError` where it has no effort, or cannot be done.
     """
-    return _Search(_original(who, session), to, around or Circumstances()).run(session)
+    return _Search(_original(person, session), to, circumstances or Circumstances()).run(session)
 
 
-def convert(session: Session, who: Person, rules_id: str, around: Circumstances | None = None) -> Scaled:
+def convert(session: Session, person: Person, rules_id: str, circumstances: Circumstances | None = None) -> Scaled:
     """The session in the rounds and rests of a rule set, with an effect on `who` near to its own.
 
     Raises `ScaleError` for no such rules, for a session without rounds, and as `scale` does.
     """
     if rules_id not in RULE_SETS:
         raise ScaleError(f"no rule set is called '{rules_id}'; there are {', '.join(RULE_SETS)}")
-    aim = _original(who, session)
+    aim = _original(person, session)
     try:
         shaped = to_rules(session, RULE_SETS[rules_id])
     except SessionError as error:
         raise ScaleError(str(error)) from error
-    return _UnderRules(aim, who, around or Circumstances(), rules_id, places(shaped)).run(shaped)
+    return _UnderRules(aim, person, circumstances or Circumstances(), rules_id, places(shaped)).run(shaped)
 
 
 def three_of(people: list[Person]) -> dict[str, int]:

@@ -85,7 +85,7 @@ def _run_out(lengths: Floats, asked_frac: Floats, people: People, sample_s: floa
 
 
 def measure(
-    who: Person,
+    person: Person,
     timeline: Timeline,
     bouts: tuple[Bout, ...],
     cohort: Cohort,
@@ -135,7 +135,7 @@ def measure(
     rpe = np.full(len(V), session_rpe(timeline))
     lactate_oxygen = O2_EQUIVALENT_ML_KG_PER_MMOL * (lactate_peak - RESTING_MMOL)
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
-    to_kcal = who.mass_kg * KCAL_PER_L_O2 / 1000
+    to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm
     deepest = run.lactic_used.max(axis=0)
     figures = {
@@ -161,7 +161,7 @@ def measure(
         "lactate_peak_mmol": lactate_peak,
         "heart_rate_peak_bpm": heart.max(axis=0),
         "kcal": oxygen * to_kcal,
-        "kcal_met": np.full(len(V), kcal_of_met(BAG_MET, who.mass_kg, minutes)),
+        "kcal_met": np.full(len(V), kcal_of_met(BAG_MET, person.mass_kg, minutes)),
         "strikes": strikes.sum(axis=0),
         "rpe": rpe,
         "load": rpe * minutes,

@@ -200,19 +200,19 @@ PEOPLE_KEPT = 128
 
 
 @lru_cache(PEOPLE_KEPT)
-def best_guess(who: Person, parameters: Parameters = REFERENCE) -> Cohort:
+def best_guess(person: Person, parameters: Parameters = REFERENCE) -> Cohort:
     one = np.ones(1)
     return Cohort(
-        People.one(who.vo2max_ml_kg_min.value, parameters, who.anaerobic_scale.value),
-        one * who.hr_max_bpm.value,
-        one * who.hr_rest_bpm.value,
+        People.one(person.vo2max_ml_kg_min.value, parameters, person.anaerobic_scale.value),
+        one * person.hr_max_bpm.value,
+        one * person.hr_rest_bpm.value,
         dict.fromkeys(TEMPOS, one),
-        {tempo: one * (who.speed_scale.value if tempo in _FAST else 1.0) for tempo in TEMPOS},
+        {tempo: one * (person.speed_scale.value if tempo in _FAST else 1.0) for tempo in TEMPOS},
     )
 
 
 @lru_cache(PEOPLE_KEPT)
-def draws(who: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
+def draws(person: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
     """`count` people like `who`, spread by what is not known. The seed is fixed: the same person, the same ranges."""
     random = np.random.default_rng(SEED)
 
@@ -220,25 +220,26 @@ def draws(who: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -
         sigma = np.sqrt(np.log1p(cv * cv))
         return np.asarray(np.exp(sigma * np.clip(random.standard_normal(count), -3, 3)))
 
-    vo2max = who.vo2max_ml_kg_min
-    hr_max = who.hr_max_bpm.value + who.hr_max_bpm.sd * np.clip(random.standard_normal(count), -3, 3)
-    hr_rest = who.hr_rest_bpm.value + who.hr_rest_bpm.sd * np.clip(random.standard_normal(count), -2, 2)
+    vo2max = person.vo2max_ml_kg_min
+    hr_max = person.hr_max_bpm.value + person.hr_max_bpm.sd * np.clip(random.standard_normal(count), -3, 3)
+    hr_rest = person.hr_rest_bpm.value + person.hr_rest_bpm.sd * np.clip(random.standard_normal(count), -2, 2)
     vo2max_drawn = vo2max.value * spread(vo2max.sd / vo2max.value)
     sprint = spread(CAPACITY_CV)
-    anaerobic = who.anaerobic_scale.value * spread(who.anaerobic_scale.sd / who.anaerobic_scale.value)
-    average = People.of(vo2max_drawn, np.full(count, who.anaerobic_scale.value), parameters)
+    anaerobic = person.anaerobic_scale.value * spread(person.anaerobic_scale.sd / person.anaerobic_scale.value)
+    average = People.of(vo2max_drawn, np.full(count, person.anaerobic_scale.value), parameters)
     return Cohort(
         People(
             average.vo2max_ml_kg_s,
             average.sprint_capacity_ml_kg * sprint,
-            average.lactic_capacity_ml_kg * anaerobic / who.anaerobic_scale.value,
+            average.lactic_capacity_ml_kg * anaerobic / person.anaerobic_scale.value,
             average.flow_scale,
         ),
         np.maximum(hr_max, hr_rest + 30),
         hr_rest,
         {tempo: spread(TEMPO_DEMAND_CV) for tempo in TEMPOS},
         {
-            tempo: spread(who.speed_scale.sd / who.speed_scale.value) * (who.speed_scale.value if tempo in _FAST else 1)
+            tempo: spread(person.speed_scale.sd / person.speed_scale.value)
+            * (person.speed_scale.value if tempo in _FAST else 1)
             for tempo in TEMPOS
         },
     )

@@ -77,7 +77,7 @@ class FadeOnset:
 class Reading:
     """Everything read from one timeline for one person."""
 
-    who: Person
+    person: Person
     timeline: Timeline
     bouts: tuple[Bout, ...]
     figures: dict[str, Figure]
@@ -96,7 +96,7 @@ class Reading:
     @property
     def heart_holds(self) -> bool:
         """Whether the person's heart rate says something of their effort."""
-        return self.who.heart_holds
+        return self.person.heart_holds
 
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
         """Those of the figures that may be told of this person: of their heart only where it holds."""
@@ -131,7 +131,7 @@ class Reading:
         """Strikes by limb and level of every interval, in the order of the timeline, after the fade."""
         expected = self.measured.strikes[:, 0]
         return tuple(
-            interval_volume(one, self.who.stance).times(float(found) / one.strikes if one.strikes else 1.0)
+            interval_volume(one, self.person.stance).times(float(found) / one.strikes if one.strikes else 1.0)
             for one, found in zip(self.timeline.intervals, expected, strict=True)
         )
 
@@ -174,7 +174,7 @@ def _onset(best: Floats, spread: Floats | None) -> FadeOnset:
     )
 
 
-def _figures(who: Person, timeline: Timeline, found: Measured, spread: Measured | None) -> dict[str, Figure]:
+def _figures(person: Person, timeline: Timeline, found: Measured, spread: Measured | None) -> dict[str, Figure]:
     names = list(found.figures)
     best = np.array([found.figures[name] for name in names])
     drawn = np.array([spread.figures[name] for name in names]) if spread else None
@@ -185,12 +185,12 @@ def _figures(who: Person, timeline: Timeline, found: Measured, spread: Measured 
         low, high = max(0.0, rpe - 1), min(10.0, rpe + 1)
         figures["rpe"] = Figure(rpe, low, high)
         figures["load"] = Figure(rpe * minutes, low * minutes, high * minutes)
-        tables = (kcal_of_met(met, who.mass_kg, minutes) for met in (LOWEST_MET, SPARRING_MET))
+        tables = (kcal_of_met(met, person.mass_kg, minutes) for met in (LOWEST_MET, SPARRING_MET))
         figures["kcal_met"] = Figure(figures["kcal_met"].value, *tables)
     return figures
 
 
-def read(who: Person, timeline: Timeline, *, ranges: bool = True, sample_s: float = 1.0) -> Reading:
+def read(person: Person, timeline: Timeline, *, ranges: bool = True, sample_s: float = 1.0) -> Reading:
     """Simulate a timeline for a person and read everything from it.
 
     With `ranges`, 200 draws give every figure its 80 % range; without (for a search), low and high are the best
@@ -200,17 +200,17 @@ def read(who: Person, timeline: Timeline, *, ranges: bool = True, sample_s: floa
     bouts = find_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    found = measure(who, timeline, bouts, best_guess(who), sample_s)
+    found = measure(person, timeline, bouts, best_guess(person), sample_s)
     drawn_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
-    spread = measure(who, timeline, bouts, draws(who), drawn_s, like=found) if ranges else None
+    spread = measure(person, timeline, bouts, draws(person), drawn_s, like=found) if ranges else None
     run = found.run
     exhausted = float(run.exhausted_at_s[0])
     drawn = spread.bouts if spread else {"fade": None, "sprint_at_start": None}
     return Reading(
-        who,
+        person,
         timeline,
         bouts,
-        _figures(who, timeline, found, spread),
+        _figures(person, timeline, found, spread),
         _ranged(found.bouts["fade"], drawn["fade"]),
         _ranged(found.bouts["sprint_at_start"], drawn["sprint_at_start"]),
         _onset(found.bouts["fade"], drawn["fade"]),

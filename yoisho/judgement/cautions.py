@@ -15,7 +15,7 @@ from yoisho.session.clock import clock
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.bags import BAGS, against, suitable
 
-Level = Literal["note", "caution", "stop"]
+Severity = Literal["note", "caution", "stop"]
 
 WARM_UP_S = 300
 _WARM_UP_FRAC = 0.4
@@ -36,7 +36,7 @@ LEAST_FOR_BALANCE = 40
 """Strikes from which an uneven share of a side is spoken of."""
 UNEVEN = 0.3
 """Share of a side below which it is uneven. Own setting."""
-HEAT: tuple[tuple[float, Level, str, str], ...] = (
+HEAT: tuple[tuple[float, Severity, str, str], ...] = (
     (32.3, "stop", "no training at this heat", "Cancel, or train elsewhere."),
     (30.1, "stop", "hard work only for those used to the heat, and little of it", "Keep to skill work, or cancel."),
     (27.9, "stop", "those not used to the heat stop or do very little", "Halve the work, double the rest, give water."),
@@ -44,7 +44,7 @@ HEAT: tuple[tuple[float, Level, str, str], ...] = (
     (22.3, "caution", "the risk is up for everybody", "Give more rest, and water in every one."),
     (18.4, "note", "the risk begins to rise", "Watch those at higher risk, and have water at hand."),
 )
-"""WBGT from which each holds [°C], its level, its meaning and its cure: Armstrong et al. 2007, from memory."""
+"""WBGT from which each holds [°C], its severity, its meaning and its cure: Armstrong et al. 2007, from memory."""
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,7 @@ class Caution:
     """Id of the rule that speaks."""
     seal: str
     """One word for the seal."""
-    level: Level
+    severity: Severity
     text: str
     cure: str
     source: str
@@ -74,8 +74,8 @@ class Rule:
     barring: bool = False
     """A proposal must not call it up by itself."""
 
-    def caution(self, level: Level, text: str, cure: str, at_s: float | None = None) -> Caution:
-        return Caution(self.id, self.seal, level, text, cure, self.source, at_s)
+    def caution(self, severity: Severity, text: str, cure: str, at_s: float | None = None) -> Caution:
+        return Caution(self.id, self.seal, severity, text, cure, self.source, at_s)
 
 
 def is_lactic(reading: Reading) -> bool:
@@ -92,8 +92,8 @@ def _first(reading: Reading, demand_frac: float) -> float | None:
     )  # fmt: skip
 
 
-def _concussion(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    if not around.concussion_uncleared:
+def _concussion(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    if not circumstances.concussion_uncleared:
         return None
     return rule.caution(
         "stop", "A knock-out or suspected concussion has not been cleared by a licensed physician.",
@@ -112,23 +112,23 @@ _SCREENING_SAYS = {
 }  # fmt: skip
 
 
-def _screening(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _screening(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     vigorous = _first(reading, VIGOROUS_FRAC)
-    if around.screening is None:
-        if vigorous is None or not around.of_somebody:
+    if circumstances.screening is None:
+        if vigorous is None or not circumstances.of_somebody:
             return None
         return rule.caution(
             "note", "No screening is on record, and this is vigorous work.",
             "Ask the screening questions first; where they say so, a physician decides.", vigorous,
         )  # fmt: skip
-    outcome = around.screening.outcome
+    outcome = circumstances.screening.outcome
     if outcome == "clear" or (vigorous is None and outcome in ("gradual", "clearance before vigorous")):
         return None
-    level, text, cure = _SCREENING_SAYS[outcome]
-    return rule.caution(level, text, cure, vigorous)  # type: ignore[arg-type]
+    severity, text, cure = _SCREENING_SAYS[outcome]
+    return rule.caution(severity, text, cure, vigorous)  # type: ignore[arg-type]
 
 
-def _medication(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _medication(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     if reading.heart_holds:
         return None
     return rule.caution(
@@ -149,7 +149,7 @@ def first_needing_warmth(timeline: Timeline) -> tuple[TimelineInterval, int] | N
     return None
 
 
-def _warm_up(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _warm_up(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     found = first_needing_warmth(reading.timeline)
     if found is None or found[1] >= WARM_UP_S:
         return None
@@ -176,12 +176,14 @@ def _ceiling(rule: Rule, reading: Reading, most_min: float, whom: str) -> Cautio
     )  # fmt: skip
 
 
-def _beginner(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    return _ceiling(rule, reading, HARD_MINUTES["beginner"], "a beginner") if reading.who.level == "beginner" else None
+def _beginner(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    return (
+        _ceiling(rule, reading, HARD_MINUTES["beginner"], "a beginner") if reading.person.level == "beginner" else None
+    )
 
 
-def _youth(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    if reading.who.age_years >= YOUTH_YEARS:
+def _youth(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    if reading.person.age_years >= YOUTH_YEARS:
         return None
     for interval in reading.timeline.intervals:
         if interval.tempo == "all-out" and interval.seconds > LONGEST_YOUTH_ALL_OUT_S:
@@ -197,8 +199,8 @@ def _youth(rule: Rule, reading: Reading, around: Circumstances) -> Caution | Non
     return _ceiling(rule, reading, HARD_MINUTES["youth"], f"those under {YOUTH_YEARS}")
 
 
-def _lactic_gap(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    hours = around.hours_since_lactic
+def _lactic_gap(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    hours = circumstances.hours_since_lactic
     if hours is None or hours >= LACTIC_GAP_H or not is_lactic(reading):
         return None
     return rule.caution(
@@ -207,8 +209,8 @@ def _lactic_gap(rule: Rule, reading: Reading, around: Circumstances) -> Caution 
     )  # fmt: skip
 
 
-def _bout_near(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    days = around.days_to_bout
+def _bout_near(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    days = circumstances.days_to_bout
     if days is None or days < 0 or days >= LAST_LACTIC_DAYS or not is_lactic(reading):
         return None
     late = days < LATEST_LACTIC_DAYS
@@ -220,15 +222,15 @@ def _bout_near(rule: Rule, reading: Reading, around: Circumstances) -> Caution |
     )  # fmt: skip
 
 
-def _strike_ceiling(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _strike_ceiling(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     for limb, strikes in reading.volume.limbs.items():
-        session_most, week_most = (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[reading.who.level]
+        session_most, week_most = (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[reading.person.level]
         if strikes > session_most:
             return rule.caution(
                 "note", f"About {strikes:.0f} strikes with the {limb}: {session_most} a session is the ceiling at "
                 "this level.", "Fewer rounds, or footwork and defence in their place.",
             )  # fmt: skip
-        week = around.strikes_this_week.get(limb, 0.0) + strikes
+        week = circumstances.strikes_this_week.get(limb, 0.0) + strikes
         if week > week_most:
             return rule.caution(
                 "note", f"About {week:.0f} strikes with the {limb} in seven days: {week_most} is the ceiling at this "
@@ -237,7 +239,7 @@ def _strike_ceiling(rule: Rule, reading: Reading, around: Circumstances) -> Caut
     return None
 
 
-def _bag(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _bag(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     for interval in reading.timeline.intervals:
         found, means = interval.combination, interval.source.means
         if found is None or means not in BAGS:
@@ -251,7 +253,7 @@ def _bag(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
     return None
 
 
-def _side_balance(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _side_balance(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     held = reading.volume
     placed = held.strikes - held.open
     if placed < LEAST_FOR_BALANCE:
@@ -269,16 +271,16 @@ def _side_balance(rule: Rule, reading: Reading, around: Circumstances) -> Cautio
     return None
 
 
-def _heat(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
-    if around.wbgt_c is None:
+def _heat(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    if circumstances.wbgt_c is None:
         return None
-    for least, level, meaning, cure in HEAT:
-        if around.wbgt_c >= least:
-            return rule.caution(level, f"{around.wbgt_c:.1f} °C WBGT: {meaning}.", cure)
+    for least, severity, meaning, cure in HEAT:
+        if circumstances.wbgt_c >= least:
+            return rule.caution(severity, f"{circumstances.wbgt_c:.1f} °C WBGT: {meaning}.", cure)
     return None
 
 
-def _cannot_finish(rule: Rule, reading: Reading, around: Circumstances) -> Caution | None:
+def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     if reading.exhausted_at_s is None:
         return None
     number = next(
@@ -332,7 +334,7 @@ CURABLE = frozenset(rule.id for rule in RULES if rule.curable)
 BARRING = frozenset(rule.id for rule in RULES if rule.barring)
 
 
-def cautions(reading: Reading, around: Circumstances | None = None) -> tuple[Caution, ...]:
+def cautions(reading: Reading, circumstances: Circumstances | None = None) -> tuple[Caution, ...]:
     """The cautions that this person, session and day call for, the weightiest rule first."""
-    known = around or Circumstances()
+    known = circumstances or Circumstances()
     return tuple(found for rule in RULES if (found := rule.speaks(rule, reading, known)))

@@ -56,7 +56,7 @@ def rounds_of(timeline: Timeline) -> list[RoundOf]:
 
 def rules_for(reading: Reading) -> RuleSet:
     """The person's rule set; where none is known, the one whose rounds and rests come nearest to the session's."""
-    known = RULE_SETS.get(reading.who.rule_set or "")
+    known = RULE_SETS.get(reading.person.rule_set or "")
     if known:
         return known
     rounds = rounds_of(reading.timeline)

@@ -71,7 +71,7 @@ def safety() -> Section:
         (
             Table("The rules, the weightiest first", ("seal", "rule", "source"), rules),
             Table("Heat by wet-bulb globe temperature, which is not the air's; Armstrong et al. 2007, from memory",
-                  ("from", "level", "meaning", "cure"), heat),
+                  ("from", "severity", "meaning", "cure"), heat),
             Table("Strikes with one hand; own setting", ("level", "a session", "a week"), strikes),
         ),
     )  # fmt: skip

@@ -46,27 +46,27 @@ def _pairs(hard: str, hard_s: int, light: str, light_s: int, rounds: int) -> Nod
     return Repeat(rounds, Sequence((Interval(hard_s, hard), Interval(light_s, light))))
 
 
-def _bursts(who: Person, k: Knobs) -> Node:
+def _bursts(person: Person, k: Knobs) -> Node:
     return Repeat(k["rounds"], Interval(k["work"], "all-out"), Interval(k["work"] * k["ratio"], "rest"))
 
 
-def _twenty_tens(who: Person, k: Knobs) -> Node:
+def _twenty_tens(person: Person, k: Knobs) -> Node:
     return _sets(_pairs(k["tempo"], 20, "rest", 10, k["rounds"]), k["sets"], k["rest"])
 
 
-def _hard_and_light(who: Person, k: Knobs) -> Node:
+def _hard_and_light(person: Person, k: Knobs) -> Node:
     return _sets(_pairs(k["hard"], 30, k["light"], 30, k["rounds"]), k["sets"], k["rest"])
 
 
 def _thirds(*order: str) -> Callable[[Person, Knobs], Node]:
-    def build(who: Person, k: Knobs) -> Node:
+    def build(person: Person, k: Knobs) -> Node:
         passes = Repeat(2, Sequence(tuple(Interval(k["third"], tempo) for tempo in order)))
         return Repeat(k["rounds"], passes, Interval(k["rest"], "rest"))
 
     return build
 
 
-def _kicking_thirds(who: Person, k: Knobs) -> Node:
+def _kicking_thirds(person: Person, k: Knobs) -> Node:
     third = k["third"]
     knees, kicks = notation.read_drill("clinch knee"), notation.read_drill("rk-m, lk-m")
     items = (Interval(third, "technique"), Interval(third, "combination", drill=knees),
@@ -75,58 +75,58 @@ def _kicking_thirds(who: Person, k: Knobs) -> Node:
 
 
 def _rest_between(tempo: str, pause: str) -> Callable[[Person, Knobs], Node]:
-    def build(who: Person, k: Knobs) -> Node:
+    def build(person: Person, k: Knobs) -> Node:
         return Repeat(k["rounds"], Interval(k["work"], k.get("tempo", tempo)), Interval(k["rest"], pause))
 
     return build
 
 
-def _with_carry(who: Person, k: Knobs) -> Node:
+def _with_carry(person: Person, k: Knobs) -> Node:
     items = (Interval(k["third"], k["fast"]), Interval(k["third"], "power"),
              Interval(k["third"], "hold", means="carry"))  # fmt: skip
     return Repeat(k["rounds"], Sequence(items), Interval(k["rest"], "rest"))
 
 
-def _forty_twenty(who: Person, k: Knobs) -> Node:
+def _forty_twenty(person: Person, k: Knobs) -> Node:
     return Repeat(k["rounds"], Sequence((Interval(k["work"], k["tempo"]), Interval(60 - k["work"], "recover"))))
 
 
-def _short_intervals(who: Person, k: Knobs) -> Node:
+def _short_intervals(person: Person, k: Knobs) -> Node:
     return _sets(_pairs(k["tempo"], k["work"], "recover", k["work"], k["rounds"]), k["sets"], 180)
 
 
-def _bursts_in_a_round(who: Person, k: Knobs) -> Node:
+def _bursts_in_a_round(person: Person, k: Knobs) -> Node:
     easy = Interval(k["easy"], "flow")
     body = Repeat(180 // (k["easy"] + 10), Sequence((easy, Interval(10, k["burst"]))))
     return Repeat(k["rounds"], body, Interval(k["rest"], "rest"))
 
 
-def _two_on_two_off(who: Person, k: Knobs) -> Node:
+def _two_on_two_off(person: Person, k: Knobs) -> Node:
     cardio = Repeat(2, Interval(60, "flow", means="skip"))
     off = cardio if k["off"] == "flow" else Interval(120, "combination", means="burpees")
     return Repeat(k["rounds"], Sequence((Interval(120, k["tempo"], switch="half"), off)))
 
 
-def _rep_rounds(who: Person, k: Knobs) -> Node:
+def _rep_rounds(person: Person, k: Knobs) -> Node:
     drill = notation.read_drill("1-2")
     return Repeat(k["rounds"], Interval(None, k["tempo"], reps=(k["reps"],), drill=drill), Interval(k["rest"], "rest"))
 
 
-def _circuit(who: Person, k: Knobs) -> Node:
+def _circuit(person: Person, k: Knobs) -> Node:
     stations = (Interval(60, k["tempo"]), Interval(60, "technique", means="squats"), Interval(60, k["tempo"]),
                 Interval(60, "hold", means="plank"), Interval(60, k["last"], means="burpees"))  # fmt: skip
     return Repeat(k["rounds"], Sequence(stations))
 
 
-def _bout_rounds(who: Person, k: Knobs) -> Node:
+def _bout_rounds(person: Person, k: Knobs) -> Node:
     """Rounds of the person's rule set in fight order: fast, then settled, finished with power."""
-    rules = RULE_SETS[who.rule_set or "boxing-amateur"]
+    rules = RULE_SETS[person.rule_set or "boxing-amateur"]
     third = rules.round_s // 3
     thirds = Interval(third, "speed"), Interval(rules.round_s - 2 * third, k["settled"]), Interval(third, "power")
     return Repeat(rules.rounds + k["more"], Sequence(thirds), Interval(rules.rest_s, "rest"))
 
 
-def _flow(who: Person, k: Knobs) -> Node:
+def _flow(person: Person, k: Knobs) -> Node:
     return Interval(60 * k["minutes"], "flow")
 
 

@@ -38,7 +38,7 @@ def test_easy_work_alone_needs_no_warm_up():
 def test_work_that_cannot_be_held_says_when_and_in_which_effort():
     caution = seals("10:00 flow, 12 x (20 all out / 10 rest)")["Fade"]
     assert "of 12" in caution.text
-    assert caution.level == "note"
+    assert caution.severity == "note"
 
 
 def test_medication_that_lowers_heart_rate_turns_the_coach_to_effort_and_the_physician():
@@ -60,7 +60,7 @@ def test_the_weightiest_rule_speaks_first():
 
 def test_a_concussion_stops_everything_until_a_physician_clears_it():
     caution = seals("20:00 flow", around=Circumstances(screening=ACTIVE, concussion_uncleared=True))["Head"]
-    assert caution.level == "stop"
+    assert caution.severity == "stop"
     assert "physician" in caution.text
     assert "suspension" in caution.cure
 
@@ -82,9 +82,9 @@ SCREENED = [
 def test_the_screening_decides_how_hard_the_work_may_be(active, disease, symptoms, cleared, outcome, vigorous, light):
     screening = Screening(active, disease, symptoms, cleared)
     assert screening.outcome == outcome
-    for text, level in (("10:00 flow, 3 x 3:00 technique rest 1:00", vigorous), ("20:00 flow", light)):
+    for text, severity in (("10:00 flow, 3 x 3:00 technique rest 1:00", vigorous), ("20:00 flow", light)):
         found = seals(text, around=Circumstances(screening=screening)).get("Screen")
-        assert (found and found.level) == level
+        assert (found and found.severity) == severity
 
 
 def test_a_missing_screening_is_said_before_vigorous_work_only():
@@ -93,12 +93,12 @@ def test_a_missing_screening_is_said_before_vigorous_work_only():
 
 
 @pytest.mark.parametrize(
-    ("days", "level"), [(3, "stop"), (6, "stop"), (7, "caution"), (8, "caution"), (9, None), (30, None)]
+    ("days", "severity"), [(3, "stop"), (6, "stop"), (7, "caution"), (8, "caution"), (9, None), (30, None)]
 )
-def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_very_latest(days, level):
+def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_very_latest(days, severity):
     # common practice, no source
     found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=days)).get("Closed")
-    assert (found and found.level) == level
+    assert (found and found.severity) == severity
 
 
 def test_skill_work_may_go_on_to_the_day_before():
@@ -119,13 +119,13 @@ def test_thirty_thirties_are_a_lactic_day_and_flow_is_not():
 
 
 @pytest.mark.parametrize(
-    ("wbgt", "level"),
+    ("wbgt", "severity"),
     # Armstrong et al. 2007, MSSE 39:556-572, from memory.
     [(18.3, None), (18.4, "note"), (22.3, "caution"), (25.7, "caution"), (27.9, "stop"), (30.1, "stop"), (33, "stop")],
 )
-def test_heat_by_wbgt(wbgt, level):
+def test_heat_by_wbgt(wbgt, severity):
     found = seals("20:00 flow", around=Circumstances(screening=ACTIVE, wbgt_c=wbgt)).get("Heat")
-    assert (found and found.level) == level
+    assert (found and found.severity) == severity
 
 
 def test_the_heat_table_goes_from_the_hottest_down():

@@ -994,15 +994,15 @@ export interface components {
             at_s?: number | null;
             /** Cure */
             cure: string;
-            /**
-             * Level
-             * @enum {string}
-             */
-            level: "note" | "caution" | "stop";
             /** Rule */
             rule: string;
             /** Seal */
             seal: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "caution" | "stop";
             /** Source */
             source: string;
             /** Text */

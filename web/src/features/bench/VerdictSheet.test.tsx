@@ -15,8 +15,16 @@ const reason = (measure: string, met: boolean) => ({
   intervals: [1],
   source: "x",
 });
-const caution = (rule: string, level: "note" | "caution" | "stop") =>
-  ({ rule, level, seal: rule, text: `About ${rule}.`, cure: "Rest.", source: "y", at_s: null }) as Schemas["Caution"];
+const caution = (rule: string, severity: "note" | "caution" | "stop") =>
+  ({
+    rule,
+    severity,
+    seal: rule,
+    text: `About ${rule}.`,
+    cure: "Rest.",
+    source: "y",
+    at_s: null,
+  }) as Schemas["Caution"];
 
 function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: object | null = {}) {
   const evaluation = {

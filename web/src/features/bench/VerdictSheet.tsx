@@ -211,7 +211,7 @@ function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
   );
 }
 
-const LEVELS = { note: "Note", caution: "Caution", stop: "Stop" };
+const SEVERITY = { note: "Note", caution: "Caution", stop: "Stop" };
 
 interface CautionsProps {
   cautions: Schemas["Caution"][];
@@ -234,9 +234,9 @@ function Cautions({ cautions, cureOf }: CautionsProps) {
             className="grid grid-cols-[64px_1fr] items-baseline gap-x-2 text-[13px] leading-[17px]"
             title={`Source: ${caution.source}`}
           >
-            <span className={`seal text-center ${caution.level === "note" ? "light" : ""}`}>{caution.seal}</span>
+            <span className={`seal text-center ${caution.severity === "note" ? "light" : ""}`}>{caution.seal}</span>
             <span>
-              <b>{LEVELS[caution.level]}.</b> {caution.text} <span className="quiet">{caution.cure}</span>
+              <b>{SEVERITY[caution.severity]}.</b> {caution.text} <span className="quiet">{caution.cure}</span>
               <CureKey cure={cureOf?.(caution.rule)} />
             </span>
           </li>

@@ -135,7 +135,7 @@ function Told({ scaled }: { scaled: Scaled }) {
       <ul className="grid gap-1 pt-1">
         {scaled.cautions.map((caution) => (
           <li key={caution.rule}>
-            <span className={`seal ${caution.level === "note" ? "light" : ""}`}>{caution.seal}</span> {caution.text}{" "}
+            <span className={`seal ${caution.severity === "note" ? "light" : ""}`}>{caution.seal}</span> {caution.text}{" "}
             <span className="quiet">{caution.cure}</span>
           </li>
         ))}
