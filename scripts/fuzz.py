@@ -14,7 +14,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 from yoisho.protocols import PROTOCOLS  # noqa: E402
-from yoisho.session.means import means_spellings  # noqa: E402
+from yoisho.session.modality import modality_spellings  # noqa: E402
 from yoisho.session.purposes import purpose_spellings  # noqa: E402
 from yoisho.session.shorthand import assist, read, read_parts, write, write_parts  # noqa: E402
 from yoisho.strikes import notation  # noqa: E402
@@ -25,7 +25,7 @@ from yoisho.strikes.tempo import tempo_spellings  # noqa: E402
 
 TRUE_LINES = [version.lines for protocol in PROTOCOLS.values() for version in protocol.versions]
 WORDS = [
-    *tempo_spellings(), *means_spellings(), *purpose_spellings(), *spellings(), *"()[]|,;/:@%\"'x×-\n", "then",
+    *tempo_spellings(), *modality_spellings(), *purpose_spellings(), *spellings(), *"()[]|,;/:@%\"'x×-\n", "then",
     "rest 1:00", "3 x", "20", "1:30", "1-2-3b", "10-8-6", "reps", "strikes", "min", "switch every 0:15", "at half",
     "call", "every", "to 120 beats", "@80-90%HR", "in pairs", "left lead", "adding", "draw", "pyramid", "recall",
     "rk-l", "5x",

@@ -27,7 +27,7 @@ from yoisho.session import shorthand
 from yoisho.session.document import Part, Session, part_to_dict, to_document
 from yoisho.session.interval import SessionError
 from yoisho.session.meaning import meaning
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import assist
 
@@ -113,8 +113,8 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
     try:
         limits = Limits(
             body.minutes,
-            body.means,
-            kit=frozenset(MEANS) - set(body.missing),
+            body.modality,
+            kit=frozenset(MODALITIES) - set(body.missing),
             kicks=body.kicks,
             most_strikes=body.most_strikes,
             avoid=frozenset(body.avoid),

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, StrictInt
 
 from server.sessions.documents import DocumentIn, DocumentOut, PartOut
-from server.vocabulary.ids import MeansId, RulesId, StruckId
+from server.vocabulary.ids import ModalityId, RulesId, StruckId
 from yoisho.answers.columns import ProposalColumn, ScaledColumn
 from yoisho.engine.person import Level
 from yoisho.judgement.targets import TargetId
@@ -22,7 +22,7 @@ class Span(BaseModel):
 
     start: int
     end: int
-    kind: Literal["effort", "pause", "means", "strikes", "dose", "frame", "word"]
+    kind: Literal["effort", "pause", "modality", "strikes", "dose", "frame", "word"]
 
 
 class ShorthandOut(BaseModel):
@@ -66,11 +66,11 @@ class ProposeIn(BaseModel):
     person_id: int | None = None
     target: TargetId
     minutes: Annotated[StrictInt, Field(ge=4, le=120)]
-    means: StruckId = "bag"
+    modality: StruckId = "bag"
     """What strikes land on."""
     kicks: bool = True
     most_strikes: Annotated[StrictInt, Field(ge=1, le=20_000)] | None = None
-    missing: list[MeansId] = []
+    missing: list[ModalityId] = []
     """Kit that is not at hand."""
     avoid: list[TempoId] = []
     level: Level | None = None

@@ -38,7 +38,7 @@ def _combination(
         calls=notation.calls(found),
         mirrored=notation.write(mirrored(found), school),
         limbs=held.limbs,
-        levels=held.levels,
+        heights=held.heights,
         strikes=held.strikes,
         defences=held.defences,
         steps=held.steps,

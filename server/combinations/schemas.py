@@ -5,7 +5,7 @@ from pydantic import Field, StrictInt
 
 from yoisho.strikes.counts import Limb, Stance
 from yoisho.strikes.notation import LONGEST_TEXT
-from yoisho.strikes.techniques import Level
+from yoisho.strikes.techniques import Height
 from yoisho.strikes.tempo import TempoId
 
 Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
@@ -30,7 +30,7 @@ class CombinationOut(Schema):
     """As it is called on the floor."""
     mirrored: str
     limbs: dict[Limb, int]
-    levels: dict[Level, int]
+    heights: dict[Height, int]
     strikes: int
     defences: int
     steps: int

@@ -106,7 +106,7 @@ def _week(monday: date, entries: list[LogEntry]) -> WeekOut:
         monday=monday,
         sessions=len(entries),
         limbs=whole.limbs,
-        levels=whole.levels,
+        heights=whole.heights,
         strikes=whole.strikes,
         counted=whole.counted,
     )
@@ -165,7 +165,7 @@ def _keep(run: Run, body: LogIn, found: Logged) -> LogEntry:
             "done": asdict(found.done) if found.done else None,
             "lactic": found.lactic,
             "expected_limbs": found.volume.limbs,
-            "expected_heights": found.volume.levels,
+            "expected_heights": found.volume.heights,
             "devices_simulated": record is not None and record.simulated,
         },
     )

@@ -12,7 +12,7 @@ from yoisho.answers.intervals import TimelineInterval
 from yoisho.review.pain import PLACES
 from yoisho.runs.review import Done
 from yoisho.strikes.counts import Limb
-from yoisho.strikes.techniques import Level
+from yoisho.strikes.techniques import Height
 
 Side = Literal["left", "right"]
 
@@ -81,7 +81,7 @@ class WeekOut(Schema):
     monday: date
     sessions: int
     limbs: dict[Limb, float]
-    levels: dict[Level, float]
+    heights: dict[Height, float]
     strikes: float
     counted: float
     """Those of them that were counted; the rest is expected."""

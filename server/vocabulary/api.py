@@ -9,7 +9,7 @@ from server.vocabulary import schemas
 from yoisho.judgement.targets import TARGETS
 from yoisho.protocols.families import NEEDED_KIT
 from yoisho.review.pain import PLACES
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.rules import RULE_SETS
 from yoisho.strikes.schools import SCHOOLS
@@ -30,10 +30,10 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
     """The effort words, the purposes, and lines to begin from."""
     return schemas.Vocabulary(
         purposes=[schemas.Named(id=p.id, name=p.word) for p in PURPOSES.values()],
-        means=[schemas.MeansOut(id=m.id, name=m.word, struck=m.strikes) for m in MEANS.values()],
+        modalities=[schemas.ModalityOut(id=m.id, name=m.word, struck=m.strikes) for m in MODALITIES.values()],
         schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
         rules=[schemas.RulesOut(id=r.id, name=r.name, text=r.text) for r in RULE_SETS.values()],
-        kit=[schemas.Named(id=each, name=MEANS[each].word) for each in NEEDED_KIT],
+        kit=[schemas.Named(id=each, name=MODALITIES[each].word) for each in NEEDED_KIT],
         tempos=[
             schemas.TempoOut(
                 id=tempo.id,

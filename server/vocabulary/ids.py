@@ -2,14 +2,14 @@
 
 from typing import TYPE_CHECKING, Literal, TypeAlias
 
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.rules import RULE_SETS
 
 if TYPE_CHECKING:
     StruckId: TypeAlias = str
-    MeansId: TypeAlias = str
+    ModalityId: TypeAlias = str
     RulesId: TypeAlias = str
 else:
-    MeansId = Literal[tuple(MEANS)]
+    ModalityId = Literal[tuple(MODALITIES)]
     RulesId = Literal[tuple(RULE_SETS)]
-    StruckId = Literal[tuple(means.id for means in MEANS.values() if means.strikes)]
+    StruckId = Literal[tuple(modality.id for modality in MODALITIES.values() if modality.strikes)]

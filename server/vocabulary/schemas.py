@@ -31,7 +31,7 @@ class Named(BaseModel):
     name: str
 
 
-class MeansOut(Named):
+class ModalityOut(Named):
     struck: bool
     """Whether strikes land on it."""
 
@@ -54,7 +54,7 @@ class Vocabulary(BaseModel):
     targets: list[TargetOut]
     purposes: list[Named]
     """What a part can be for."""
-    means: list[MeansOut]
+    modalities: list[ModalityOut]
     schools: list[Named]
     """Of numbers beyond six."""
     rules: list[RulesOut]

@@ -37,8 +37,8 @@ def paste(page, text):
 def test_words_are_coloured_by_what_they_are_and_said_in_plain_words(bench):
     type_pattern(bench, "3 x (1:00 power bag [1-2]) rest 1:00")
     effort = bench.locator("[aria-hidden] span", has_text=re.compile("^power$"))
-    means = bench.locator("[aria-hidden] span", has_text=re.compile("^bag$"))
-    inks = [each.evaluate("node => getComputedStyle(node).color") for each in (effort, means)]
+    modality = bench.locator("[aria-hidden] span", has_text=re.compile("^bag$"))
+    inks = [each.evaluate("node => getComputedStyle(node).color") for each in (effort, modality)]
     assert len(set(inks)) == 2
     said = "3 times (1:00 power on bag: jab, cross), with 1:00 of rest between. In all 5:00."
     expect(bench.get_by_text(said)).to_be_visible()

@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 
 from yoisho.session.clock import clock
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand import ShorthandError, read, read_parts, write, write_parts
 from yoisho.session.shorthand.grammar import GRAMMAR
@@ -77,7 +77,7 @@ def test_the_grammar_of_the_page_is_the_readers_own():
 
 
 @pytest.mark.parametrize(
-    "table", [TEMPOS, MEANS, PURPOSES, TECHNIQUES], ids=["efforts", "means", "purposes", "techniques"]
+    "table", [TEMPOS, MODALITIES, PURPOSES, TECHNIQUES], ids=["efforts", "modality", "purposes", "techniques"]
 )
 def test_no_word_is_left_out_of_the_page(table):
     page = re.sub(r"\s+", " ", PAGE)

@@ -4,7 +4,7 @@ from hypothesis import strategies as st
 
 from tests.core.strikes.test_notation import combinations
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.tree import Repeat, Sequence, check_size
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.drill import Drill
@@ -12,7 +12,7 @@ from yoisho.strikes.tempo import TEMPOS
 
 plain = st.builds(Interval, st.integers(1, 600), st.sampled_from(sorted(TEMPOS)))
 pauses = st.builds(
-    Interval, st.integers(1, 300), st.sampled_from(["rest", "recover"]), means=st.none() | st.just("shadow")
+    Interval, st.integers(1, 300), st.sampled_from(["rest", "recover"]), modality=st.none() | st.just("shadow")
 )
 words = st.text(st.characters(codec="utf-8", exclude_categories=["C", "Z"], exclude_characters='"'), min_size=1,
                 max_size=12)  # fmt: skip
@@ -33,7 +33,7 @@ def drills(draw):
 def rich(draw):
     """An interval that says all it can; what makes no sense together is left out."""
     said = {
-        "means": draw(st.none() | st.sampled_from(sorted(MEANS))),
+        "modality": draw(st.none() | st.sampled_from(sorted(MODALITIES))),
         "lead": draw(st.none() | st.sampled_from(["left", "right"])),
         "switch": draw(st.none() | st.sampled_from(["half", "call", 5, 90])),
         "cues": tuple(draw(st.lists(st.builds(RepeatingCue, words, st.integers(2, 600)), max_size=2))),
@@ -48,7 +48,7 @@ def rich(draw):
     try:
         return Interval(None if reps else seconds, tempo, reps=reps, **said)
     except SessionError:
-        kept = draw(st.sampled_from(["means", "cues", "beat", "band"]))
+        kept = draw(st.sampled_from(["modality", "cues", "beat", "band"]))
         return Interval(seconds, tempo, **{kept: said[kept]})
 
 

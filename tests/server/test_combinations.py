@@ -26,7 +26,7 @@ def make(coach, kind, text, *counts):
 def test_a_line_is_counted_timed_mirrored_and_spelled_out(coach):
     found = read(coach, "1-2-3b, slip, 2", stance="southpaw", tempo="combination", seconds=30)
     assert found["limbs"] == {"right hand": 2, "left hand": 2}
-    assert found["levels"] == {"head": 3, "body": 1}
+    assert found["heights"] == {"head": 3, "body": 1}
     assert (found["strikes"], found["defences"], found["steps"]) == (4, 1, 0)
     assert found["calls"] == ["jab", "cross", "lead hook to the body", "slip", "cross"]
     assert found["passes"] == int(30 / found["pass_s"])

@@ -33,7 +33,7 @@ def test_every_word_is_told_apart_and_what_could_come_next_is_offered(coach):
     kinds = {
         span["kind"] for span in coach.post("read", {"text": "3 x (2:00 power bag [1-2]) rest 1:00"}).json()["spans"]
     }
-    assert {"dose", "effort", "means", "strikes", "pause"} <= kinds
+    assert {"dose", "effort", "modality", "strikes", "pause"} <= kinds
     offered = coach.post("complete", {"text": "3:00 pow"}).json()
     assert offered == {"start": 5, "options": [{"text": "power", "meaning": "as hard as possible, fewer"}]}
 
@@ -43,7 +43,7 @@ def test_the_clubs_school_says_which_punches_seven_and_eight_are(coach):
     overhand = coach.post("read", read).json()["parts"][0]["tree"]["drill"]["combinations"][0][0][0]
     assert coach.put("club", {"school": "body-hooks"}).json()["school"] == "body-hooks"
     hook = coach.post("read", read).json()["parts"][0]["tree"]["drill"]["combinations"][0][0][0]
-    assert (overhand["technique"], hook["technique"], hook["level"]) == ("overhand", "hook", "body")
+    assert (overhand["technique"], hook["technique"], hook["height"]) == ("overhand", "hook", "body")
     assert fault(coach.put("club", {"school": "none"}))["loc"][-1] == "school"
 
 
@@ -124,11 +124,11 @@ def test_a_proposal_can_be_saved_and_run_as_it_comes(coach, target):
 
 
 def test_proposals_keep_the_limits_and_say_when_there_is_none(coach):
-    body = {"target": "aerobic-power", "minutes": 30, "most_strikes": 600, "means": "pads", "kicks": False}
+    body = {"target": "aerobic-power", "minutes": 30, "most_strikes": 600, "modality": "pads", "kicks": False}
     found = coach.post("propose", body).json()["proposals"]
     assert all(proposal["figures"]["strikes"]["value"] <= 610 for proposal in found)
     assert all("pads" in proposal["text"] or "shadow" in proposal["text"] for proposal in found)
-    assert fault(coach.post("propose", {**body, "means": "skip"}))["loc"][-1] == "means"
+    assert fault(coach.post("propose", {**body, "modality": "skip"}))["loc"][-1] == "modality"
     assert "give more minutes" in fault(coach.post("propose", {**body, "most_strikes": 3}))["msg"]
 
 
@@ -145,15 +145,15 @@ def test_the_vocabulary_is_the_cores(coach):
         assert coach.post("read", {"text": example}).status_code == 200
 
 
-def test_strikes_are_told_by_limb_and_level_for_every_interval_part_and_session(coach):
+def test_strikes_are_told_by_limb_and_height_for_every_interval_part_and_session(coach):
     southpaw = coach.person("Lefty", stance="southpaw")
     found = evaluate(coach, "4 x (100 reps technique bag [1-2b]) rest 0:30", person_id=southpaw.pk)
     assert found["volume"]["limbs"] == {"right hand": 400, "left hand": 400}, "the jab of a southpaw is the right hand"
-    assert found["volume"]["levels"] == {"head": 400, "body": 400}
+    assert found["volume"]["heights"] == {"head": 400, "body": 400}
     assert found["volume"]["counted"] == 800, "rep rounds are exact"
     assert found["parts"][0]["volume"] == found["volume"]
     first = found["timeline"][0]
-    assert (first["limbs"], first["reps"], first["means"]) == ({"right hand": 100, "left hand": 100}, 100, "bag")
+    assert (first["limbs"], first["reps"], first["modality"]) == ({"right hand": 100, "left hand": 100}, 100, "bag")
     assert first["calls"] == ["jab", "cross to the body"]
 
 

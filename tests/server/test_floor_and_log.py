@@ -81,7 +81,7 @@ def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
     this = weeks[-1]
     assert (this["sessions"], this["strikes"], this["counted"]) == (2, 2100, 900)
     assert this["limbs"] == {"left hand": 1400, "right hand": 700}
-    assert this["levels"] == {"head": 2100}
+    assert this["heights"] == {"head": 2100}
     assert weeks[-4]["strikes"] == 1200
     assert weeks[-2] == {**weeks[-2], "sessions": 0, "strikes": 0}
 

@@ -53,7 +53,7 @@ INTERVAL = ("parts", 0, "tree", "body")
 ACTION = (*INTERVAL, "drill", "combinations", 0, 0, 0)
 WRONG = [
     ((*INTERVAL, "tempo"), "sped", "parts[0].tree.body.tempo"),
-    ((*INTERVAL, "means"), "trampoline", "parts[0].tree.body.means"),
+    ((*INTERVAL, "modality"), "trampoline", "parts[0].tree.body.modality"),
     ((*INTERVAL, "seconds"), 0, "parts[0].tree.body.seconds"),
     ((*INTERVAL, "speed"), 3, "parts[0].tree.body.speed"),
     ((*INTERVAL, "band"), {"low": 20, "high": 90}, "parts[0].tree.body.band"),

@@ -20,17 +20,17 @@ from yoisho.session.timeline import Timeline
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.session.volume import Volume, interval_volume, total
 from yoisho.strikes.counts import Limb
-from yoisho.strikes.techniques import Level
+from yoisho.strikes.techniques import Height
 
 MOST_SAMPLES = 480
 
 
 @dataclass(frozen=True)
 class VolumeAnswer:
-    """Strikes by limb and level, after the fade. Those no combination places are shared evenly over two hands."""
+    """Strikes by limb and target height, after the fade. Those no combination places are shared over two hands."""
 
     limbs: dict[Limb, float]
-    levels: dict[Level, float]
+    heights: dict[Height, float]
     strikes: float
     left_share: float | None
     """Of the left side, hands and legs, 0 to 1; None where nothing is struck."""
@@ -128,7 +128,7 @@ class Evaluation:
 def volume_answer(volume: Volume) -> VolumeAnswer:
     return VolumeAnswer(
         limbs=rounded(volume.limbs),
-        levels=rounded(volume.levels),
+        heights=rounded(volume.heights),
         strikes=volume.strikes,
         left_share=volume.left_share,
         counted=volume.counted,

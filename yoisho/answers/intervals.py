@@ -33,7 +33,7 @@ class TimelineInterval:
     strikes: float
     """Expected; in an evaluation after the fade."""
     limbs: dict[Limb, float]
-    means: str | None
+    modality: str | None
     reps: int | None
     """Counted, not timed: the seconds are an estimate."""
     calls: list[str]
@@ -63,7 +63,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "part": interval.part,
         "strikes": round(volume.strikes, 1),
         "limbs": rounded(volume.limbs),
-        "means": None if interval.partner else interval.source.means,
+        "modality": None if interval.partner else interval.source.modality,
         "reps": interval.reps,
         "calls": list(calls(interval.combination)) if interval.combination else [],
         "partner": interval.partner,

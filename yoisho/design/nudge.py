@@ -17,7 +17,7 @@ from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
 from yoisho.session.interval import Interval, SessionError
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import FRAMES
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 from yoisho.strikes.tempo import LADDER, TEMPOS
@@ -99,7 +99,7 @@ def _of_interval(node: Interval) -> Iterator[Option]:
             if 0 <= at + step < len(LADDER):
                 other = LADDER[at + step]
                 yield f"{TEMPOS[other].word} instead of {word}", {"tempo": other}
-    struck = node.means is None or MEANS[node.means].strikes
+    struck = node.modality is None or MODALITIES[node.modality].strikes
     if struck and node.switch is None and node.drill is not None and node.seconds is not None:
         yield "sides changed at half", {"switch": "half"}
 

@@ -15,7 +15,7 @@ from yoisho.protocols.families import FAMILIES, Family, Knobs
 from yoisho.protocols.frames import NO_SKIPPING_FROM_YEARS, cool_down, warm_up
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Interval, SessionError
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
@@ -44,9 +44,9 @@ class ProposalError(ValueError):
 class Limits:
     minutes: int
     """All of it, warm-up and cool-down with it."""
-    means: str = "bag"
+    modality: str = "bag"
     """What strikes land on."""
-    kit: frozenset[str] = field(default=frozenset(MEANS))
+    kit: frozenset[str] = field(default=frozenset(MODALITIES))
     """Means at hand."""
     kicks: bool = True
     most_strikes: int | None = None
@@ -61,8 +61,8 @@ class Limits:
     def __post_init__(self) -> None:
         if not SHORTEST_MINUTES <= self.minutes <= LONGEST_MINUTES:
             raise ProposalError(f"give from {SHORTEST_MINUTES} to {LONGEST_MINUTES} minutes, not {self.minutes}")
-        if self.means not in MEANS or not MEANS[self.means].strikes:
-            raise ProposalError(f"strikes do not land on '{self.means}'; say a bag, pads or shadow")
+        if self.modality not in MODALITIES or not MODALITIES[self.modality].strikes:
+            raise ProposalError(f"strikes do not land on '{self.modality}'; say a bag, pads or shadow")
         if self.most_strikes is not None and self.most_strikes < 1:
             raise ProposalError("a ceiling of strikes is at least 1; leave it out for none")
         if unknown := self.avoid - set(TEMPOS):
@@ -86,15 +86,15 @@ class Proposal:
     """What it costs and gains beside the others, in words."""
 
 
-def _on(node: Node, means: str) -> Node:
+def _on(node: Node, modality: str) -> Node:
     """The work done on a means, where nothing is said."""
     match node:
         case Interval():
-            return replace(node, means=means) if node.kind == "work" and node.means is None else node
+            return replace(node, modality=modality) if node.kind == "work" and node.modality is None else node
         case Sequence():
-            return Sequence(tuple(_on(item, means) for item in node.items))
+            return Sequence(tuple(_on(item, modality) for item in node.items))
         case Repeat():
-            return replace(node, body=_on(node.body, means))
+            return replace(node, body=_on(node.body, modality))
 
 
 def _around(main: Node, minutes: int, person: Person, kit: frozenset[str]) -> tuple[Part, ...]:
@@ -117,7 +117,7 @@ class _Bench:
         self.target = TARGETS[target_id]
 
     def parts(self, family: Family, knobs: Knobs) -> tuple[Part, ...]:
-        main = _on(family.build(self.person, knobs), self.limits.means)
+        main = _on(family.build(self.person, knobs), self.limits.modality)
         parts = _around(main, self.limits.minutes, self.person, self.limits.kit)
         return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
 

@@ -16,7 +16,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.timeline import TimelineInterval
 
 Floats = NDArray[np.float64]
@@ -44,8 +44,8 @@ def offset(interval: TimelineInterval) -> float:
     if interval.kind == "rest":
         return 0.0
     source = interval.source
-    if source.means:
-        own = _OFFSETS[MEANS[source.means].heart]
+    if source.modality:
+        own = _OFFSETS[MODALITIES[source.modality].heart]
     elif interval.kind == "recover":
         own = SHADOW_OFFSET
     else:

@@ -241,10 +241,10 @@ def _strike_ceiling(rule: Rule, reading: Reading, circumstances: Circumstances) 
 
 def _bag(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     for interval in reading.timeline.intervals:
-        found, means = interval.combination, interval.source.means
-        if found is None or means not in BAGS:
+        found, modality = interval.combination, interval.source.modality
+        if found is None or modality not in BAGS:
             continue
-        for why in against(found, means):
+        for why in against(found, modality):
             fitting = ", ".join(BAGS[each].word for each in suitable(found))
             return rule.caution(
                 "caution", f"{clock(interval.start_s)}: {why}.",

@@ -83,7 +83,7 @@ def _rest_between(tempo: str, pause: str) -> Callable[[Person, Knobs], Node]:
 
 def _with_carry(person: Person, k: Knobs) -> Node:
     items = (Interval(k["third"], k["fast"]), Interval(k["third"], "power"),
-             Interval(k["third"], "hold", means="carry"))  # fmt: skip
+             Interval(k["third"], "hold", modality="carry"))  # fmt: skip
     return Repeat(k["rounds"], Sequence(items), Interval(k["rest"], "rest"))
 
 
@@ -102,8 +102,8 @@ def _bursts_in_a_round(person: Person, k: Knobs) -> Node:
 
 
 def _two_on_two_off(person: Person, k: Knobs) -> Node:
-    cardio = Repeat(2, Interval(60, "flow", means="skip"))
-    off = cardio if k["off"] == "flow" else Interval(120, "combination", means="burpees")
+    cardio = Repeat(2, Interval(60, "flow", modality="skip"))
+    off = cardio if k["off"] == "flow" else Interval(120, "combination", modality="burpees")
     return Repeat(k["rounds"], Sequence((Interval(120, k["tempo"], switch="half"), off)))
 
 
@@ -113,8 +113,8 @@ def _rep_rounds(person: Person, k: Knobs) -> Node:
 
 
 def _circuit(person: Person, k: Knobs) -> Node:
-    stations = (Interval(60, k["tempo"]), Interval(60, "technique", means="squats"), Interval(60, k["tempo"]),
-                Interval(60, "hold", means="plank"), Interval(60, k["last"], means="burpees"))  # fmt: skip
+    stations = (Interval(60, k["tempo"]), Interval(60, "technique", modality="squats"), Interval(60, k["tempo"]),
+                Interval(60, "hold", modality="plank"), Interval(60, k["last"], modality="burpees"))  # fmt: skip
     return Repeat(k["rounds"], Sequence(stations))
 
 

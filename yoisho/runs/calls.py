@@ -11,7 +11,7 @@ from typing import Literal, get_args
 
 from yoisho.runs.cues import SOUNDS
 from yoisho.session.interval import SessionError
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.notation import calls as words_of
 from yoisho.strikes.tempo import TEMPOS
@@ -73,12 +73,12 @@ def what(interval: TimelineInterval) -> str:
     if interval.partner:
         return "partner works"
     word = TEMPOS[interval.tempo].word
-    means = interval.source.means
+    modality = interval.source.modality
     if interval.reps is not None:
-        struck = MEANS[means].word if means and not MEANS[means].strikes else "reps"
+        struck = MODALITIES[modality].word if modality and not MODALITIES[modality].strikes else "reps"
         return f"{interval.reps} {struck}" if struck != "reps" else f"{interval.reps} reps, {word}"
-    off_the_bag = means is not None and not MEANS[means].strikes
-    return MEANS[means].word if means and off_the_bag else word
+    off_the_bag = modality is not None and not MODALITIES[modality].strikes
+    return MODALITIES[modality].word if modality and off_the_bag else word
 
 
 def combination_of(interval: TimelineInterval) -> str:

@@ -17,7 +17,7 @@ from yoisho.session.tree import DEEPEST, Node
 from yoisho.strikes.drill import Drill
 
 FORMAT = "yoisho-session"
-VERSION = 2
+VERSION = 3
 MOST_PARTS = 40
 LONGEST_NAME = 80
 LONGEST_TITLE = 120
@@ -90,7 +90,21 @@ def _with_purposes(document: dict[str, Any]) -> dict[str, Any]:
     return {**document, "parts": [{"purpose": None, **part} if isinstance(part, dict) else part for part in parts]}
 
 
-MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _with_purposes}
+RENAMED = {"means": "modality", "level": "height"}
+"""2 to 3: what work is done on is its modality, where a strike lands its height."""
+
+
+def renamed(value: Any) -> Any:
+    """Plain values of version 2, or a part of them, with the names of version 3."""
+    match value:
+        case dict():
+            return {RENAMED.get(name, name): renamed(each) for name, each in value.items()}
+        case list():
+            return [renamed(each) for each in value]
+    return value
+
+
+MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _with_purposes, 2: renamed}
 """From each earlier version to the next. One entry here is all a new version needs."""
 
 

@@ -5,7 +5,7 @@ from math import ceil
 from typing import Annotated, ClassVar, Literal
 
 from yoisho.plain import ImpossibleError, Length, OneOf, Within
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.strikes.combination import Combination
 from yoisho.strikes.counts import pass_s
 from yoisho.strikes.drill import Drill
@@ -92,7 +92,7 @@ class Interval:
     tempo: Annotated[str, OneOf(TEMPOS)]
     reps: Annotated[tuple[Annotated[int, Within(1, MOST_REPS)], ...], Length(0, MOST_STEPS)] = ()
     """Where there are several, one for each repetition of the repeat around it: a ladder."""
-    means: Annotated[str | None, OneOf(MEANS)] = None
+    modality: Annotated[str | None, OneOf(MODALITIES)] = None
     drill: Drill | None = None
     lead: Lead | None = None
     """The side that stands in front; None is the person's own stance."""
@@ -107,8 +107,8 @@ class Interval:
     def __post_init__(self) -> None:
         if self.tempo not in TEMPOS:
             raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}", "tempo")
-        if self.means is not None and self.means not in MEANS:
-            raise SessionError(f"'{self.means}' is not a means; there are {', '.join(MEANS)}", "means")
+        if self.modality is not None and self.modality not in MODALITIES:
+            raise SessionError(f"'{self.modality}' is not a means; there are {', '.join(MODALITIES)}", "modality")
         if (self.seconds is None) == (not self.reps):
             raise SessionError("an interval is dosed by seconds or by reps: give one of them")
         if self.reps:
@@ -121,7 +121,7 @@ class Interval:
         if self.drill is not None and TEMPOS[self.tempo].pace is None:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: leave the combination out")
         if self.drill is not None and not self.struck:
-            raise SessionError(f"nothing is struck on {MEANS[str(self.means)].word}: leave the combination out")
+            raise SessionError(f"nothing is struck on {MODALITIES[str(self.modality)].word}: leave the combination out")
         if self.pairs and self.kind != "work":
             raise SessionError("only work is done in pairs; the partner rests meanwhile")
 
@@ -139,8 +139,8 @@ class Interval:
                 raise SessionError(f"reps go from 1 to {MOST_REPS}, not {count}", "reps")
         if self.kind == "rest":
             raise SessionError("a rest is dosed by time, not by reps")
-        if self.means and not self.struck and MEANS[self.means].rep_s is None:
-            raise SessionError(f"{MEANS[self.means].word} is not counted in reps: give a time")
+        if self.modality and not self.struck and MODALITIES[self.modality].rep_s is None:
+            raise SessionError(f"{MODALITIES[self.modality].word} is not counted in reps: give a time")
         if self.struck and TEMPOS[self.tempo].pace is None:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: give a time, or say what is repeated")
         if any(self.length_s(turn, 2) > LONGEST_INTERVAL_S for turn in range(1, len(self.reps) + 1)):
@@ -163,12 +163,12 @@ class Interval:
     @property
     def struck(self) -> bool:
         """Whether its means is one that is struck; nothing said counts as a bag."""
-        return self.means is None or MEANS[self.means].strikes
+        return self.modality is None or MODALITIES[self.modality].strikes
 
     @property
     def demand_frac(self) -> float:
         """Energy demand [x VO2max]: the tempo's, save where the means at its own tempo has another."""
-        own = MEANS[self.means] if self.means else None
+        own = MODALITIES[self.modality] if self.modality else None
         if own and own.demand_frac is not None and own.tempo == self.tempo:
             return own.demand_frac
         return TEMPOS[self.tempo].demand_frac
@@ -184,7 +184,7 @@ class Interval:
     def rep_s(self, turn: int = 1, of: int = 1) -> float:
         """Seconds a rep takes, an estimate: a pass with its reset, a single strike at the tempo's rate, a movement."""
         if not self.struck:
-            return MEANS[str(self.means)].rep_s or 1.0
+            return MODALITIES[str(self.modality)].rep_s or 1.0
         found = self.combination(turn, of)
         if found is not None and len(found.actions) > 1:
             return pass_s(found, self.tempo)

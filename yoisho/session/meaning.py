@@ -2,7 +2,7 @@
 
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 from yoisho.strikes.drill import Drill
 from yoisho.strikes.notation import calls
@@ -32,8 +32,8 @@ def _drill(drill: Drill) -> str:
 def _interval(interval: Interval) -> str:
     tempo = TEMPOS[interval.tempo]
     words = [_dose(interval), tempo.word]
-    if interval.means:
-        own = MEANS[interval.means]
+    if interval.modality:
+        own = MODALITIES[interval.modality]
         words.append(f"on {own.word}" if own.strikes and own.id not in ("shadow", "partner", "pads") else own.word)
     text = " ".join(words)
     if interval.lead:

@@ -48,7 +48,7 @@ class Repeat:
 
 
 def _time_and_means_only(pause: Interval) -> bool:
-    return pause.seconds is not None and pause == Interval(pause.seconds, pause.tempo, means=pause.means)
+    return pause.seconds is not None and pause == Interval(pause.seconds, pause.tempo, modality=pause.modality)
 
 
 Node = Interval | Sequence | Repeat

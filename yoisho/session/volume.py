@@ -9,9 +9,9 @@ from typing import TypeVar
 from yoisho.session.timeline import TimelineInterval
 from yoisho.strikes.combination import Combination, mirrored
 from yoisho.strikes.counts import Counts, Limb, Stance, counts
-from yoisho.strikes.techniques import Level
+from yoisho.strikes.techniques import Height
 
-Key = TypeVar("Key", Limb, Level)
+Key = TypeVar("Key", Limb, Height)
 HANDS: tuple[Limb, ...] = ("left hand", "right hand")
 
 
@@ -20,7 +20,7 @@ class Volume:
     """Strikes of one person; fractions where they are expected and not counted."""
 
     limbs: dict[Limb, float] = field(default_factory=dict)
-    levels: dict[Level, float] = field(default_factory=dict)
+    heights: dict[Height, float] = field(default_factory=dict)
     """Only of those whose level a combination says."""
     strikes: float = 0.0
     counted: float = 0.0
@@ -40,7 +40,7 @@ class Volume:
         """The same shared out alike, so many times as much."""
         return Volume(
             {limb: factor * n for limb, n in self.limbs.items()},
-            {level: factor * n for level, n in self.levels.items()},
+            {height: factor * n for height, n in self.heights.items()},
             factor * self.strikes, factor * self.counted, factor * self.open, factor * self.defences,
             factor * self.steps,
         )  # fmt: skip
@@ -83,9 +83,9 @@ def _of_combination(interval: TimelineInterval, found: Combination, stance: Stan
         limbs = {limb: n / 2 for limb, n in _sum(limbs, dict(_counts(_mirrored(found), stance).limbs)).items()}
     passes = interval.strikes / held.strikes if held.strikes else _passes(interval)
     counted = interval.strikes if interval.reps is not None else 0.0
-    of_one = Volume(limbs, dict(held.levels), held.strikes, 0.0, 0.0, held.defences, held.steps)
+    of_one = Volume(limbs, dict(held.heights), held.strikes, 0.0, 0.0, held.defences, held.steps)
     whole = of_one.times(passes)
-    return Volume(whole.limbs, whole.levels, whole.strikes, counted, 0.0, whole.defences, whole.steps)
+    return Volume(whole.limbs, whole.heights, whole.strikes, counted, 0.0, whole.defences, whole.steps)
 
 
 def _passes(interval: TimelineInterval) -> float:
@@ -108,14 +108,14 @@ def interval_volume(interval: TimelineInterval, stance: Stance = "orthodox") -> 
 
 def total(volumes: Iterable[Volume]) -> Volume:
     """Of several together: a part, a session, a week."""
-    limbs, levels = Counter[Limb](), Counter[Level]()
+    limbs, heights = Counter[Limb](), Counter[Height]()
     sums = [0.0] * 5
     for each in volumes:
         limbs.update(each.limbs)
-        levels.update(each.levels)
+        heights.update(each.heights)
         for index, number in enumerate((each.strikes, each.counted, each.open, each.defences, each.steps)):
             sums[index] += number
-    return Volume(dict(limbs), dict(levels), *sums)
+    return Volume(dict(limbs), dict(heights), *sums)
 
 
 def volume(intervals: Iterable[TimelineInterval], stance: Stance = "orthodox") -> Volume:

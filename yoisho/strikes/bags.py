@@ -21,7 +21,7 @@ class Bag:
 
 
 def _uppercut_to_the_head(one: Action) -> bool:
-    return one.technique == "uppercut" and one.level == "head"
+    return one.technique == "uppercut" and one.height == "head"
 
 
 def _leg_or_knee(one: Action) -> bool:

@@ -5,7 +5,7 @@ from functools import cached_property
 from typing import Annotated, ClassVar
 
 from yoisho.plain import ImpossibleError, Length, OneOf
-from yoisho.strikes.techniques import OTHER_SIDE, TECHNIQUES, Level, Side, Technique
+from yoisho.strikes.techniques import OTHER_SIDE, TECHNIQUES, Height, Side, Technique
 
 MOST_ACTIONS = 200
 
@@ -20,7 +20,7 @@ class Action:
 
     technique: Annotated[str, OneOf(TECHNIQUES)]
     side: Side | None = None
-    level: Level | None = None
+    height: Height | None = None
 
     def __post_init__(self) -> None:
         known = TECHNIQUES.get(self.technique)
@@ -28,7 +28,7 @@ class Action:
             raise CombinationError(
                 f"'{self.technique}' is not a technique; there are {', '.join(TECHNIQUES)}", "technique"
             )
-        for what, value, possible in (("side", self.side, known.sides), ("level", self.level, known.levels)):
+        for what, value, possible in (("side", self.side, known.sides), ("height", self.height, known.heights)):
             if value is None and possible:
                 raise CombinationError(f"{known.word}: it needs a {what}: {', '.join(possible)}", what)
             if value is not None and value not in possible:
@@ -40,13 +40,13 @@ class Action:
         return TECHNIQUES[self.technique]
 
 
-def action(technique: str, side: Side | None = None, level: Level | None = None) -> Action:
+def action(technique: str, side: Side | None = None, height: Height | None = None) -> Action:
     """An action with what is not said filled in by the technique's first side and level."""
     known = TECHNIQUES.get(technique)
     if known is not None:
         side = side or (known.sides[0] if known.sides else None)
-        level = level or (known.levels[0] if known.levels else None)
-    return Action(technique, side, level)
+        height = height or (known.heights[0] if known.heights else None)
+    return Action(technique, side, height)
 
 
 @dataclass(frozen=True)
@@ -86,6 +86,6 @@ def mirrored(combination: Combination) -> Combination:
         if one.side is None:
             return one
         other, side = TECHNIQUES[one.known.mirror or one.technique], OTHER_SIDE[one.side]
-        return Action(other.id, side, one.level) if side in other.sides else one
+        return Action(other.id, side, one.height) if side in other.sides else one
 
     return Combination(tuple(tuple(mirror(one) for one in group) for group in combination.groups))

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from yoisho.strikes.combination import Action, Combination
-from yoisho.strikes.techniques import Level
+from yoisho.strikes.techniques import Height
 from yoisho.strikes.tempo import TEMPOS
 
 Stance = Literal["orthodox", "southpaw"]
@@ -15,7 +15,7 @@ Limb = Literal["left hand", "right hand", "left leg", "right leg"]
 @dataclass(frozen=True)
 class Counts:
     limbs: dict[Limb, int]
-    levels: dict[Level, int]
+    heights: dict[Height, int]
     strikes: int
     defences: int
     steps: int
@@ -34,14 +34,14 @@ def limb_of(one: Action, stance: Stance) -> Limb | None:
 
 def counts(combination: Combination, stance: Stance = "orthodox") -> Counts:
     """Of one pass, for a person of that stance."""
-    limbs, levels = Counter[Limb](), Counter[Level]()
+    limbs, heights = Counter[Limb](), Counter[Height]()
     for one in combination.actions:
         limb = limb_of(one, stance)
-        if limb and one.level:
+        if limb and one.height:
             limbs[limb] += 1
-            levels[one.level] += 1
+            heights[one.height] += 1
     kinds = Counter(one.known.kind for one in combination.actions)
-    return Counts(dict(limbs), dict(levels), combination.strikes, kinds["defence"], kinds["step"])
+    return Counts(dict(limbs), dict(heights), combination.strikes, kinds["defence"], kinds["step"])
 
 
 def pass_s(combination: Combination, tempo: str = "combination") -> float:

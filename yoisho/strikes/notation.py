@@ -18,29 +18,29 @@ from yoisho.strikes.combination import MOST_ACTIONS, Action, Combination, Combin
 from yoisho.strikes.drill import Drill, Order
 from yoisho.strikes.line import LineError
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS, School
-from yoisho.strikes.techniques import TECHNIQUES, Level, Side, spellings
+from yoisho.strikes.techniques import TECHNIQUES, Height, Side, spellings
 
 EXAMPLE = "1-2-3b, slip, 2"
 LONGEST_TEXT = 2_000
 _SIDES: dict[str, Side] = {"l": "left", "r": "right"}
-_LEVELS: dict[str, Level] = {
+_LEVELS: dict[str, Height] = {
     "h": "head", "head": "head", "high": "head", "b": "body", "m": "body", "body": "body", "middle": "body",
     "l": "leg", "leg": "leg", "low": "leg",
 }  # fmt: skip
 _SAME_FROM = 4
 """The same technique so many times running is written with its count."""
 _NUMBERED = re.compile(r"\d+b?")
-_HEIGHTS: dict[Level, str] = {"head": "h", "body": "m", "leg": "l"}
+_HEIGHTS: dict[Height, str] = {"head": "h", "body": "m", "leg": "l"}
 
 _GRAMMAR = r"""
 start: group (THEN group)*
 group: SEP* several (SEP* several)* SEP*
 several: TIMES? action
-action: NUMBER level?            -> numbered
-      | SIDE_KICK level?         -> kick
-      | SIDE? TECHNIQUE level?   -> named
+action: NUMBER height?            -> numbered
+      | SIDE_KICK height?         -> kick
+      | SIDE? TECHNIQUE height?   -> named
       | WORD                     -> unknown
-level: HEIGHT | LEVEL
+height: HEIGHT | LEVEL
 
 NUMBER: /\d+/
 TIMES.6: /\d+\s*[x×*](?![a-z])/i
@@ -69,7 +69,7 @@ def _parser() -> Lark:
     return Lark(_GRAMMAR.replace("__TECHNIQUE__", pattern), parser="lalr", maybe_placeholders=False)
 
 
-def _level_of(token: Token) -> Level:
+def _height_of(token: Token) -> Height:
     return _LEVELS[re.sub(r"^(to\s+(the\s+)?|-\s*)", "", token.lower())]
 
 
@@ -83,7 +83,7 @@ class _Reader(Transformer[Token, Combination]):
         super().__init__()
         self.school = school
 
-    def level(self, tokens: list[Token]) -> Token:
+    def height(self, tokens: list[Token]) -> Token:
         return tokens[0]
 
     def numbered(self, tokens: list[Token]) -> Action:
@@ -95,11 +95,11 @@ class _Reader(Transformer[Token, Combination]):
             raise NotationError(message, number.start_pos or 0)
         if len(tokens) == 1:
             return named
-        return self._action(tokens[0], named.technique, named.side, _level_of(tokens[1]))
+        return self._action(tokens[0], named.technique, named.side, _height_of(tokens[1]))
 
     def kick(self, tokens: list[Token]) -> Action:
-        level = _level_of(tokens[1]) if len(tokens) > 1 else None
-        return self._action(tokens[0], "round-kick", _SIDES[tokens[0][0].lower()], level)
+        height = _height_of(tokens[1]) if len(tokens) > 1 else None
+        return self._action(tokens[0], "round-kick", _SIDES[tokens[0][0].lower()], height)
 
     def named(self, tokens: list[Token]) -> Action:
         by_type = {token.type: token for token in tokens}
@@ -107,14 +107,14 @@ class _Reader(Transformer[Token, Combination]):
         known = spellings()
         technique = known.get(word) or known[word.replace(" ", "-")]
         side = by_type.get("SIDE")
-        level = by_type.get("LEVEL") or by_type.get("HEIGHT")
+        height = by_type.get("LEVEL") or by_type.get("HEIGHT")
         return self._action(
-            tokens[0], technique, side and side.lower(), _level_of(level) if level else None  # type: ignore[arg-type]
+            tokens[0], technique, side and side.lower(), _height_of(height) if height else None  # type: ignore[arg-type]
         )  # fmt: skip
 
-    def _action(self, token: Token, technique: str, side: Side | None, level: Level | None) -> Action:
+    def _action(self, token: Token, technique: str, side: Side | None, height: Height | None) -> Action:
         try:
-            return action(technique, side, level)
+            return action(technique, side, height)
         except CombinationError as error:
             raise _at(token, error) from error
 
@@ -175,15 +175,15 @@ def _write_one(one: Action, school: School) -> str:
     if number is not None:
         return str(number)
     known = one.known
-    if one.level == "body" and known.kind == "punch":
+    if one.height == "body" and known.kind == "punch":
         number = school.number_of(Action(one.technique, one.side, "head"))
         if number is not None:
             return f"{number}b"
-    if one.technique == "round-kick" and one.side in ("left", "right") and one.level:
-        return f"{one.side[0]}k-{_HEIGHTS[one.level]}"
+    if one.technique == "round-kick" and one.side in ("left", "right") and one.height:
+        return f"{one.side[0]}k-{_HEIGHTS[one.height]}"
     side = f"{one.side} " if one.side and len(known.sides) > 1 else ""
-    level = f" {one.level}" if one.level and one.level != known.levels[0] else ""
-    return f"{side}{known.word}{level}"
+    height = f" {one.height}" if one.height and one.height != known.heights[0] else ""
+    return f"{side}{known.word}{height}"
 
 
 _ORDERS: dict[str, Order] = {"adding": "adding", "pyramid": "pyramid", "draw": "draw"}
@@ -248,8 +248,8 @@ def calls(combination: Combination) -> list[str]:
     said = []
     for one, same in groupby(combination.actions):
         side = f"{one.side} " if one.side and len(one.known.sides) > 1 else ""
-        level = f" to the {one.level}" if one.level and one.level != one.known.levels[0] else ""
+        height = f" to the {one.height}" if one.height and one.height != one.known.heights[0] else ""
         count = len(list(same))
-        name = f"{side}{one.known.word}{level}"
+        name = f"{side}{one.known.word}{height}"
         said += [f"{count} times {name}"] if count >= _SAME_FROM else [name] * count
     return said

@@ -8,7 +8,7 @@ from typing import Literal
 
 Kind = Literal["punch", "elbow", "kick", "knee", "defence", "step"]
 Side = Literal["lead", "rear", "left", "right"]
-Level = Literal["head", "body", "leg"]
+Height = Literal["head", "body", "leg"]
 
 STRIKING: tuple[Kind, ...] = ("punch", "elbow", "kick", "knee")
 OTHER_SIDE: dict[Side, Side] = {"lead": "rear", "rear": "lead", "left": "right", "right": "left"}
@@ -22,7 +22,7 @@ class Technique:
     kind: Kind
     sides: tuple[Side, ...]
     """The sides it can be done with; the first where none is said. Empty where sides say nothing."""
-    levels: tuple[Level, ...]
+    heights: tuple[Height, ...]
     """Where it can land; the first where none is said. Empty where nothing lands."""
     seconds: float
     aliases: tuple[str, ...] = ()
@@ -36,8 +36,8 @@ class Technique:
 
 _EITHER: tuple[Side, ...] = ("lead", "rear", "left", "right")
 _REAR_FIRST: tuple[Side, ...] = ("rear", "lead", "left", "right")
-_UP: tuple[Level, ...] = ("head", "body")
-_ANYWHERE: tuple[Level, ...] = ("body", "head", "leg")
+_UP: tuple[Height, ...] = ("head", "body")
+_ANYWHERE: tuple[Height, ...] = ("body", "head", "leg")
 
 TECHNIQUES: dict[str, Technique] = {
     technique.id: technique

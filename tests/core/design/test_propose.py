@@ -16,7 +16,7 @@ from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
 from yoisho.protocols.families import FAMILIES
 from yoisho.session.document import Part
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -77,9 +77,9 @@ def test_limits_are_kept():
     assert all(each.reading.figures["strikes"].value <= 505 for each in few)
     hands = propose_all(club_boxer(), "aerobic-power", Limits(40, kicks=False))
     assert not any(limb.endswith("leg") for each in hands for limb in each.reading.volume.limbs)
-    pads = best("skill", 30, means="pads").reading.timeline
-    assert {i.source.means for i in pads.intervals if i.kind == "work"} <= {"pads", "shadow", "skip"}
-    bare = Limits(30, kit=frozenset(MEANS) - {"carry"})
+    pads = best("skill", 30, modality="pads").reading.timeline
+    assert {i.source.modality for i in pads.intervals if i.kind == "work"} <= {"pads", "shadow", "skip"}
+    bare = Limits(30, kit=frozenset(MODALITIES) - {"carry"})
     assert "carry" not in {each.family.id for each in propose_all(club_boxer(), "threshold", bare)}
 
 
@@ -141,7 +141,7 @@ def test_impossible_minutes_are_refused_with_the_possible_ones(minutes):
 
 
 @pytest.mark.parametrize(
-    ("more", "words"), [({"means": "skip"}, "bag, pads or shadow"), ({"most_strikes": 0}, "at least 1")]
+    ("more", "words"), [({"modality": "skip"}, "bag, pads or shadow"), ({"most_strikes": 0}, "at least 1")]
 )
 def test_impossible_limits_say_what_is_possible(more, words):
     with pytest.raises(ProposalError, match=words):

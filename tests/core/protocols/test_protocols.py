@@ -79,8 +79,8 @@ def test_rep_rounds_are_1320_strikes_exactly():
 
 def test_the_climbing_item_makes_450_high_knees_and_the_others_stay():
     intervals = main_set("ladders", "climbing knees").intervals
-    reps = {means: [one.reps for one in intervals if one.source.means == means]
-            for means in ("high-knees", "squats", "sit-ups", "burpees")}  # fmt: skip
+    reps = {modality: [one.reps for one in intervals if one.source.modality == modality]
+            for modality in ("high-knees", "squats", "sit-ups", "burpees")}  # fmt: skip
     assert sum(reps["high-knees"]) == 450
     assert reps["squats"] == reps["sit-ups"] == [20] * 6
     assert reps["burpees"] == [5] * 6
@@ -168,7 +168,7 @@ def test_what_the_search_turns_is_a_form_of_what_the_library_shows_or_stands_alo
 
 def test_there_is_one_warm_up_whoever_puts_it_there():
     """The shape is the same everywhere: easy work, easy shadow, a minute; only its lengths differ."""
-    lengths = {part.tree.items[1].means for part in WARM_UP.values()}
+    lengths = {part.tree.items[1].modality for part in WARM_UP.values()}
     assert lengths == {"shadow"}
     assert [type(part.tree).__name__ for part in (*WARM_UP.values(), NUDGED)] == ["Sequence"] * 5
     assert {part.tree.items[-1].seconds for part in (*WARM_UP.values(), NUDGED)} == {60}

@@ -21,7 +21,8 @@ def offered(text):
 
 def test_every_word_of_a_line_has_its_kind():
     assert kinds('3 x (1:00 power bag [1-2] switch at half call "go" every 0:10 @80-90%HR) rest 0:30') == {
-        "3": "dose", "x": "frame", "(": "frame", "1:00": "dose", "power": "effort", "bag": "means", "[1-2]": "strikes",
+        "3": "dose", "x": "frame", "(": "frame", "1:00": "dose", "power": "effort", "bag": "modality",
+        "[1-2]": "strikes",
         "switch": "word", "at half": "word", "call": "word", '"go"': "word", "every": "word", "0:10": "dose",
         "@80-90%HR": "dose", ")": "frame", "rest ": "pause", "0:30": "dose",
     }  # fmt: skip

@@ -40,7 +40,7 @@ def broken(change):
     ("change", "path"),
     [
         (lambda d: d.update(format="other"), "format"),
-        (lambda d: d.update(version=3), "version"),
+        (lambda d: d.update(version=4), "version"),
         (lambda d: d.update(version="2"), "version"),
         (lambda d: d.update(note="mine"), "document.note"),
         (lambda d: d.update(title=None), "title"),
@@ -67,3 +67,15 @@ def test_a_bottomless_document_is_refused():
         tree = {"type": "repeat", "count": 1, "body": tree, "between": None}
     with pytest.raises(DocumentError, match="deep"):
         tree_from_dict(tree)
+
+
+def test_a_document_of_version_2_is_read_with_the_names_of_today():
+    action = {"technique": "hook", "side": "lead", "level": "body"}
+    drill = {"order": "turns", "recall": False, "combinations": [[[action]]]}
+    tree = {"type": "interval", "seconds": 60, "tempo": "power", "means": "bag", "drill": drill}
+    old = {"format": "yoisho-session", "version": 2, "title": "Old", "parts": [{"name": "A", "tree": tree}]}
+    (part,) = from_document(old).parts
+    assert part.tree == read("1:00 power bag [3b]")
+    told = to_document(from_document(old))
+    assert told["version"] == 3
+    assert from_document(told) == from_document(old)

@@ -3,7 +3,7 @@
 import pytest
 
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 from yoisho.strikes.counts import pass_s
@@ -22,12 +22,12 @@ ONE_TWO = read_drill("1-2")
         (lambda: Interval(None, "power", reps=(0,)), "reps go from 1 to 2000"),
         (lambda: Interval(None, "power", reps=(1,) * 41), "at most 40 steps"),
         (lambda: Interval(None, "rest", reps=(10,)), "dosed by time"),
-        (lambda: Interval(None, "flow", reps=(10,), means="skip"), "not counted in reps"),
+        (lambda: Interval(None, "flow", reps=(10,), modality="skip"), "not counted in reps"),
         (lambda: Interval(None, "hold", reps=(10,)), "nothing is struck at hold"),
         (lambda: Interval(None, "technique", reps=(2000,), drill=read_drill("20x rk-m")), "longer than 2 hours"),
-        (lambda: Interval(30, "power", means="trampoline"), "not a means"),
+        (lambda: Interval(30, "power", modality="trampoline"), "not a means"),
         (lambda: Interval(30, "hold", drill=ONE_TWO), "leave the combination out"),
-        (lambda: Interval(30, "flow", means="skip", drill=ONE_TWO), "nothing is struck on skip"),
+        (lambda: Interval(30, "flow", modality="skip", drill=ONE_TWO), "nothing is struck on skip"),
         (lambda: Interval(30, "power", lead="front"), "left or right"),
         (lambda: Interval(30, "power", switch=1), "every 2 seconds or more"),
         (lambda: Interval(30, "rest", switch="half"), "in a rest no side"),
@@ -52,8 +52,8 @@ def test_a_rep_is_a_pass_a_strike_or_a_movement():
     assert passes.rep_s() == pass_s(ONE_TWO.whole, "combination")
     strikes = Interval(None, "power", reps=(10,))
     assert strikes.rep_s() == 60 / TEMPOS["power"].strikes_per_min
-    movements = Interval(None, "technique", reps=(10,), means="push-ups")
-    assert movements.rep_s() == MEANS["push-ups"].rep_s
+    movements = Interval(None, "technique", reps=(10,), modality="push-ups")
+    assert movements.rep_s() == MODALITIES["push-ups"].rep_s
     assert movements.length_s() == 15
 
 
@@ -85,9 +85,9 @@ def test_a_ladder_steps_with_its_repeat_and_begins_anew():
 
 
 def test_a_means_can_cost_more_or_less_than_its_effort_says():
-    assert Interval(60, "hold", means="plank").demand_frac == MEANS["plank"].demand_frac
-    assert Interval(60, "power", means="plank").demand_frac == TEMPOS["power"].demand_frac
-    assert Interval(60, "hold", means="carry").demand_frac == TEMPOS["hold"].demand_frac
+    assert Interval(60, "hold", modality="plank").demand_frac == MODALITIES["plank"].demand_frac
+    assert Interval(60, "power", modality="plank").demand_frac == TEMPOS["power"].demand_frac
+    assert Interval(60, "hold", modality="carry").demand_frac == TEMPOS["hold"].demand_frac
 
 
 def test_in_pairs_the_partner_rests_meanwhile_and_the_clock_doubles():

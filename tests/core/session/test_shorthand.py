@@ -135,5 +135,5 @@ def test_a_fault_inside_a_combination_names_its_character_in_the_whole_text(read
 def test_what_an_interval_says_itself_is_not_overwritten_by_its_group():
     tree = read("(30 power pads [2] switch at half, 30 speed) bag [1-2] switch every 0:10")
     first, second = tree.items
-    assert (first.means, write_combination(first.drill.whole), first.switch) == ("pads", "2", "half")
-    assert (second.means, write_combination(second.drill.whole), second.switch) == ("bag", "1-2", 10)
+    assert (first.modality, write_combination(first.drill.whole), first.switch) == ("pads", "2", "half")
+    assert (second.modality, write_combination(second.drill.whole), second.switch) == ("bag", "1-2", 10)

@@ -18,7 +18,7 @@ def test_limbs_add_up_to_all_strikes_and_parts_to_the_whole(tree):
     intervals = unroll(tree).intervals
     whole = volume(intervals)
     assert sum(whole.limbs.values()) == pytest.approx(whole.strikes)
-    assert sum(whole.levels.values()) + whole.open == pytest.approx(whole.strikes)
+    assert sum(whole.heights.values()) + whole.open == pytest.approx(whole.strikes)
     assert whole.counted <= whole.strikes + 1e-6
     middle = len(intervals) // 2
     halves = total((volume(intervals[:middle]), volume(intervals[middle:])))
@@ -34,7 +34,7 @@ def test_a_southpaw_strikes_as_many_with_the_other_hand_unless_sides_are_named(t
 def test_rep_rounds_are_counted_exactly_and_timed_ones_are_estimates():
     counted = of("4 x (100 reps technique bag [1-2b]) rest 0:30")
     assert (counted.strikes, counted.counted) == (800, 800)
-    assert counted.levels == {"head": 400, "body": 400}
+    assert counted.heights == {"head": 400, "body": 400}
     assert of("3:00 technique bag [1-2b]").counted == 0
 
 
@@ -42,7 +42,7 @@ def test_what_no_combination_places_is_shared_over_two_hands_and_said_to_be_open
     held = of("1:00 power bag")
     assert held.limbs == by_hand(40)
     assert held.open == 40
-    assert held.levels == {}
+    assert held.heights == {}
 
 
 def test_switching_sides_makes_left_and_right_even():

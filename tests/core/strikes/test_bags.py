@@ -2,7 +2,7 @@
 
 import pytest
 
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.strikes.bags import BAGS, against, suitable
 from yoisho.strikes.notation import read
 
@@ -33,8 +33,8 @@ def test_what_suits_is_what_nothing_speaks_against():
 
 def test_every_bag_is_a_means_that_is_struck_by_all_its_names():
     for bag in BAGS.values():
-        assert MEANS[bag.id].strikes
-        assert MEANS[bag.id].aliases == bag.aliases
+        assert MODALITIES[bag.id].strikes
+        assert MODALITIES[bag.id].aliases == bag.aliases
         assert bag.suits
 
 

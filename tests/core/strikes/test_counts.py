@@ -13,7 +13,7 @@ from yoisho.strikes.tempo import TEMPOS
 def test_strikes_are_counted_by_limb_and_level_and_defence_apart():
     held = counts(read("1-2-3b, slip, 2, rk-l, pivot"))
     assert held.limbs == {"left hand": 2, "right hand": 2, "right leg": 1}
-    assert held.levels == {"head": 3, "body": 1, "leg": 1}
+    assert held.heights == {"head": 3, "body": 1, "leg": 1}
     assert (held.strikes, held.defences, held.steps) == (5, 1, 1)
 
 
@@ -27,7 +27,7 @@ def test_a_left_handers_jab_is_the_right_hand():
 def test_every_strike_has_one_limb_and_one_level(combination):
     for stance in ("orthodox", "southpaw"):
         held = counts(combination, stance)
-        assert sum(held.limbs.values()) == sum(held.levels.values()) == held.strikes
+        assert sum(held.limbs.values()) == sum(held.heights.values()) == held.strikes
 
 
 @given(combinations)

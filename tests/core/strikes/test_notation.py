@@ -12,7 +12,7 @@ def _actions():
     known = st.sampled_from(list(TECHNIQUES.values()))
     return known.flatmap(
         lambda t: st.builds(
-            Action, st.just(t.id), st.sampled_from(t.sides or (None,)), st.sampled_from(t.levels or (None,))
+            Action, st.just(t.id), st.sampled_from(t.sides or (None,)), st.sampled_from(t.heights or (None,))
         )
     )
 
@@ -64,7 +64,7 @@ def test_the_floor_hears_words_not_numbers():
     [
         ("1-2, slpi", 5, "Did you mean slip?"),
         ("1-2-9", 4, "the numbers go from 1 to 8"),
-        ("1-2, elbow leg", 5, "no level leg"),
+        ("1-2, elbow leg", 5, "no height leg"),
         ("1-@", 2, "“@” at character 3"),
         ("1-2 then", 8, "the end of the line"),
         ("", 0, "Nothing to read yet"),

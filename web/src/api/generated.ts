@@ -922,7 +922,7 @@ export interface components {
     schemas: {
         /** @description One technique; `side` and `level` are None only where the technique has none. */
         Action: {
-            level?: ("head" | "body" | "leg") | null;
+            height?: ("head" | "body" | "leg") | null;
             side?: ("lead" | "rear" | "left" | "right") | null;
             /** @enum {unknown} */
             technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "step-back" | "step-in" | "pivot";
@@ -1107,8 +1107,8 @@ export interface components {
             calls: string[];
             /** Defences */
             defences: number;
-            /** Levels */
-            levels: {
+            /** Heights */
+            heights: {
                 [key: string]: number;
             };
             /** Limbs */
@@ -1409,8 +1409,8 @@ export interface components {
             limbs: {
                 [key: string]: number;
             };
-            /** Means */
-            means: string | null;
+            /** Modality */
+            modality: string | null;
             /** Part */
             part: number;
             /** Partner */
@@ -1474,7 +1474,7 @@ export interface components {
             cues?: components["schemas"]["RepeatingCue"][] | null;
             drill?: components["schemas"]["Drill"] | null;
             lead?: ("left" | "right") | null;
-            means?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
+            modality?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
             pairs?: boolean | null;
             reps?: number[] | null;
             seconds?: number | null;
@@ -1776,15 +1776,6 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** MeansOut */
-        MeansOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Struck */
-            struck: boolean;
-        };
         /** MergeIn */
         MergeIn: {
             base: components["schemas"]["SessionState"];
@@ -1822,6 +1813,15 @@ export interface components {
             fit: components["schemas"]["FitRow"][];
             /** Sections */
             sections: components["schemas"]["Section"][];
+        };
+        /** ModalityOut */
+        ModalityOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Struck */
+            struck: boolean;
         };
         /** Named */
         Named: {
@@ -2077,12 +2077,6 @@ export interface components {
             kicks: boolean;
             /** Level */
             level?: ("beginner" | "club" | "fighter") | null;
-            /**
-             * Means
-             * @default bag
-             * @enum {string}
-             */
-            means: "bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner";
             /** Minutes */
             minutes: number;
             /**
@@ -2090,6 +2084,12 @@ export interface components {
              * @default []
              */
             missing: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing")[];
+            /**
+             * Modality
+             * @default bag
+             * @enum {string}
+             */
+            modality: "bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner";
             /** Most Strikes */
             most_strikes?: number | null;
             /** Person Id */
@@ -2512,7 +2512,7 @@ export interface components {
             parts: components["schemas"]["Part"][];
             title: string;
             /** @constant */
-            version: 2;
+            version: 3;
         };
         /** SessionIn */
         SessionIn: {
@@ -2669,7 +2669,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "effort" | "pause" | "means" | "strikes" | "dose" | "frame" | "word";
+            kind: "effort" | "pause" | "modality" | "strikes" | "dose" | "frame" | "word";
             /** Start */
             start: number;
         };
@@ -2755,8 +2755,8 @@ export interface components {
             limbs: {
                 [key: string]: number;
             };
-            /** Means */
-            means: string | null;
+            /** Modality */
+            modality: string | null;
             /** Part */
             part: number;
             /** Partner */
@@ -2864,8 +2864,8 @@ export interface components {
             examples: string[];
             /** Kit */
             kit: components["schemas"]["Named"][];
-            /** Means */
-            means: components["schemas"]["MeansOut"][];
+            /** Modalities */
+            modalities: components["schemas"]["ModalityOut"][];
             /** Pain */
             pain: components["schemas"]["PainPlace"][];
             /** Purposes */
@@ -2881,19 +2881,19 @@ export interface components {
         };
         /**
          * VolumeAnswer
-         * @description Strikes by limb and level, after the fade. Those no combination places are shared evenly over two hands.
+         * @description Strikes by limb and target height, after the fade. Those no combination places are shared over two hands.
          */
         VolumeAnswer: {
             /** Counted */
             counted: number;
             /** Defences */
             defences: number;
-            /** Left Share */
-            left_share: number | null;
-            /** Levels */
-            levels: {
+            /** Heights */
+            heights: {
                 [key: string]: number;
             };
+            /** Left Share */
+            left_share: number | null;
             /** Limbs */
             limbs: {
                 [key: string]: number;
@@ -2919,8 +2919,8 @@ export interface components {
         WeekOut: {
             /** Counted */
             counted: number;
-            /** Levels */
-            levels: {
+            /** Heights */
+            heights: {
                 [key: string]: number;
             };
             /** Limbs */

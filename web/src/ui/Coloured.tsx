@@ -15,7 +15,7 @@ const INK: Record<Schemas["Span"]["kind"], string> = {
   dose: "text-[var(--ink)]",
   effort: "text-[var(--aerobic)]",
   pause: "text-[var(--ink-2)]",
-  means: "text-[var(--moss)]",
+  modality: "text-[var(--moss)]",
   strikes: "text-[var(--lactic-ink)]",
   frame: "text-[var(--ink-2)]",
   word: "text-[var(--lactic-ink)]",

@@ -5,7 +5,7 @@ import { inWords, Strikes } from "./Strikes";
 const { show } = makePlace();
 const volume = {
   limbs: { "left hand": 300, "right hand": 100 },
-  levels: { head: 350, body: 50 },
+  heights: { head: 350, body: 50 },
   strikes: 400,
   left_share: 0.75,
   counted: 400,
@@ -26,14 +26,14 @@ describe("the strikes of a session", () => {
     expect(rows(false)).toEqual(["left hand300", "right hand100"]);
   });
 
-  it("say level, side, rate and what is exact", () => {
+  it("say height, side, rate and what is exact", () => {
     expect(inWords(volume, 120)).toBe(
       "350 to the head, 50 to the body, 400 counted exactly, 75 % left, 200 a minute of work, 12 defences",
     );
   });
 
   it("have no side where nothing is struck", () => {
-    const none = { limbs: {}, levels: {}, strikes: 0, left_share: null, counted: 0, open: 0, defences: 0, steps: 0 };
+    const none = { limbs: {}, heights: {}, strikes: 0, left_share: null, counted: 0, open: 0, defences: 0, steps: 0 };
     expect(inWords(none, 0)).toBe("");
   });
 });

@@ -4,12 +4,12 @@ import { WhoSays } from "./WhoSays";
 type Volume = Schemas["VolumeAnswer"];
 
 export const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
-const LEVELS = ["head", "body", "leg"] as const;
+const HEIGHTS = ["head", "body", "leg"] as const;
 
 /** Where the strikes land and which are exact, in words. */
 export function inWords(volume: Volume, workSeconds: number): string {
-  const said = LEVELS.filter((level) => volume.levels[level]).map(
-    (level) => `${Math.round(volume.levels[level] ?? 0)} to the ${level}`,
+  const said = HEIGHTS.filter((height) => volume.heights[height]).map(
+    (height) => `${Math.round(volume.heights[height] ?? 0)} to the ${height}`,
   );
   if (volume.open) said.push(`${Math.round(volume.open)} left open, shared over two hands`);
   if (volume.counted) said.push(`${Math.round(volume.counted)} counted exactly`);

@@ -7,7 +7,7 @@ from functools import cache
 from lark import Lark
 from lark.exceptions import UnexpectedInput
 
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand.grammar import parser
 from yoisho.strikes.techniques import TECHNIQUES
@@ -17,7 +17,7 @@ MOST_OPTIONS = 12
 _KINDS = {
     "effort": ("EFFORT",),
     "pause": ("PAUSE", "PAUSE_FOR"),
-    "means": ("MEANS",),
+    "modality": ("MEANS",),
     "strikes": ("DRILL", "COMBINATION"),
     "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND"),
     "frame": ("TIMES", "LPAR", "RPAR", "SEP", "THEN"),
@@ -86,7 +86,7 @@ def _options(names: set[str]) -> list[Option]:
             known = [tempo for tempo in TEMPOS.values() if tempo.kind in kinds[name]]
             options += [Option(tempo.word, tempo.meaning) for tempo in known]
     if "MEANS" in names:
-        options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MEANS.values()]
+        options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MODALITIES.values()]
     options += [option for name, option in _WORDS if name in names]
     return list(dict.fromkeys(options))
 

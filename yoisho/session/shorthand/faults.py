@@ -9,7 +9,7 @@ from lark import Token, UnexpectedInput
 from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
 
 from yoisho.session.interval import SessionError
-from yoisho.session.means import means_spellings
+from yoisho.session.modality import modality_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.line import LineError
@@ -42,7 +42,7 @@ def placed(position: int) -> Iterator[None]:
 
 
 def _words() -> list[str]:
-    return [*tempo_spellings(), *means_spellings(), *KEYWORDS]
+    return [*tempo_spellings(), *modality_spellings(), *KEYWORDS]
 
 
 def unknown(token: Token) -> ShorthandError:

@@ -5,7 +5,7 @@ from functools import cache
 
 from lark import Lark, Transformer
 
-from yoisho.session.means import means_spellings
+from yoisho.session.modality import modality_spellings
 from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 GRAMMAR = r"""
@@ -97,7 +97,7 @@ def _filled() -> str:
     return (
         GRAMMAR.replace("__PAUSE__", _of_kind("rest", "recover"))
         .replace("__EFFORT__", _of_kind("work"))
-        .replace("__MEANS__", _pattern(list(means_spellings())))
+        .replace("__MEANS__", _pattern(list(modality_spellings())))
     )
 
 

@@ -12,7 +12,7 @@ from typing import Any
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue
-from yoisho.session.means import MEANS, means_spellings
+from yoisho.session.modality import MODALITIES, modality_spellings
 from yoisho.session.shorthand.faults import ShorthandError, explain, placed, unknown
 from yoisho.session.shorthand.grammar import parser, squeezed
 from yoisho.session.shorthand.settle import Dose, Item, in_passes, of_what, settle, within_group
@@ -32,8 +32,8 @@ def _tempos() -> dict[str, str]:
 
 
 @cache
-def _means() -> dict[str, str]:
-    return {squeezed(known): means for known, means in means_spellings().items()}
+def _modalities() -> dict[str, str]:
+    return {squeezed(known): modality for known, modality in modality_spellings().items()}
 
 
 def _spelled(modifier: Any) -> Any:
@@ -78,7 +78,9 @@ class _Reader(Transformer[Token, Node]):
                 case "EFFORT" | "PAUSE" | "PAUSE_FOR":
                     return "tempo", _tempos()[squeezed(re.sub(r"\s+for\s*$", "", token))]
                 case "MEANS":
-                    return "means", _means()[squeezed(re.sub(r"^(on|with)\s+(the\s+|a\s+)?", "", token.lower()))]
+                    return "modality", _modalities()[
+                        squeezed(re.sub(r"^(on|with)\s+(the\s+|a\s+)?", "", token.lower()))
+                    ]
                 case "DRILL":
                     return "drill", self._drill(token[1:-1], position + 1)
                 case "COMBINATION":
@@ -147,8 +149,8 @@ class _Reader(Transformer[Token, Node]):
 
     def _interval(self, dose: Dose, said: dict[str, Any]) -> Interval:
         if "tempo" not in said:
-            said["tempo"] = MEANS[said["means"]].tempo if "means" in said else "freestyle"
-        counted = dose.bare and "means" in said and MEANS[said["means"]].rep_s is not None
+            said["tempo"] = MODALITIES[said["modality"]].tempo if "modality" in said else "freestyle"
+        counted = dose.bare and "modality" in said and MODALITIES[said["modality"]].rep_s is not None
         with placed(dose.position):
             if counted:
                 made = Interval(None, reps=(dose.seconds or 0,), **said)
@@ -171,16 +173,16 @@ class _Reader(Transformer[Token, Node]):
         said = self._said(modifiers)
         if not said and dose.seconds is not None:
             return Item(None, dose=dose, position=dose.position)
-        if not {"tempo", "means", "drill", "beat"} & said.keys():
+        if not {"tempo", "modality", "drill", "beat"} & said.keys():
             raise of_what(dose)
         return Item(self._interval(dose, said), position=dose.position)
 
     @v_args(inline=True)
-    def pause_first(self, pause: Token, dose: Dose, means: Token | None = None) -> Item:
-        return Item(self.between(pause, dose, means), position=pause.start_pos or 0)
+    def pause_first(self, pause: Token, dose: Dose, modality: Token | None = None) -> Item:
+        return Item(self.between(pause, dose, modality), position=pause.start_pos or 0)
 
-    def _pause(self, pause: Token, dose: Dose, means: Token | None = None) -> Interval:
-        return self._interval(dose, self._said([pause] if means is None else [pause, means]))
+    def _pause(self, pause: Token, dose: Dose, modality: Token | None = None) -> Interval:
+        return self._interval(dose, self._said([pause] if modality is None else [pause, modality]))
 
     between = v_args(inline=True)(_pause)
 
@@ -234,9 +236,10 @@ class _Reader(Transformer[Token, Node]):
         return children[0]
 
 
-_CALLED = {"tempo": "effort", "means": "means", "drill": "combination", "lead": "lead side", "pairs": "word pairs",
-           "band": "heart-rate target", "switch": "side switch", "beat": "beat", "cues": "cue"}  # fmt: skip
-_OF_GROUPS = ("means", "drill", "lead", "pairs", "band", "switch")
+_CALLED = {"tempo": "effort", "modality": "means", "drill": "combination", "lead": "lead side",
+           "pairs": "word pairs", "band": "heart-rate target", "switch": "side switch", "beat": "beat",
+           "cues": "cue"}  # fmt: skip
+_OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch")
 """What may be said once behind a bracket, for all the work inside that does not say it itself."""
 
 

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
-from yoisho.session.means import MEANS
+from yoisho.session.modality import MODALITIES
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.strikes import notation
 from yoisho.strikes.schools import DEFAULT_SCHOOL
@@ -12,7 +12,7 @@ from yoisho.strikes.tempo import TEMPOS
 
 
 def _dose(interval: Interval) -> str:
-    countable = interval.means is not None and MEANS[interval.means].rep_s is not None
+    countable = interval.modality is not None and MODALITIES[interval.modality].rep_s is not None
     if interval.reps:
         steps = "-".join(str(step) for step in interval.reps)
         return steps if countable and len(interval.reps) == 1 else f"{steps} reps"
@@ -20,15 +20,15 @@ def _dose(interval: Interval) -> str:
     return clock(interval.seconds) if interval.seconds >= 60 or countable else str(interval.seconds)
 
 
-def _means(interval: Interval) -> list[str]:
-    return [MEANS[interval.means].word] if interval.means else []
+def _modalities(interval: Interval) -> list[str]:
+    return [MODALITIES[interval.modality].word] if interval.modality else []
 
 
 def _interval(interval: Interval, school_id: str) -> str:
     """The dose, then the effort (left out where the means alone says it), then all else in one order."""
-    own = MEANS[interval.means] if interval.means else None
+    own = MODALITIES[interval.modality] if interval.modality else None
     told = own is not None and not own.strikes and own.tempo == interval.tempo
-    words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word]), *_means(interval)]
+    words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word]), *_modalities(interval)]
     if interval.drill:
         words.append(f"[{notation.write_drill(interval.drill, school_id)}]")
     if interval.lead:
@@ -66,8 +66,8 @@ def _without(node: Node, names: tuple[str, ...]) -> Node:
         case Interval():
             if node.kind != "work":
                 return node
-            means = None if "means" in names else node.means
-            return replace(node, means=means, pairs=node.pairs and "pairs" not in names)
+            modality = None if "modality" in names else node.modality
+            return replace(node, modality=modality, pairs=node.pairs and "pairs" not in names)
         case Sequence():
             return Sequence(tuple(_without(item, names) for item in node.items))
         case Repeat():
@@ -80,8 +80,12 @@ def _shared(body: Node) -> tuple[str, ...]:
     if len(work) < 2:
         return ()
     names = []
-    if work[0].means and MEANS[work[0].means].strikes and all(one.means == work[0].means for one in work):
-        names.append("means")
+    if (
+        work[0].modality
+        and MODALITIES[work[0].modality].strikes
+        and all(one.modality == work[0].modality for one in work)
+    ):
+        names.append("modality")
     if all(one.pairs for one in work):
         names.append("pairs")
     return tuple(names)
@@ -93,8 +97,8 @@ def _bracket(body: Node, school_id: str) -> str:
     inner = _without(body, shared) if shared else body
     items = inner.items if isinstance(inner, Sequence) else (inner,)
     words = [f"({', '.join(_item(item, school_id) for item in items)})"]
-    if first and "means" in shared:
-        words += _means(first)
+    if first and "modality" in shared:
+        words += _modalities(first)
     if "pairs" in shared:
         words.append("in pairs")
     return " ".join(words)
@@ -113,7 +117,7 @@ def _item(node: Node, school_id: str) -> str:
 def _between(pause: Interval | None) -> str:
     if pause is None:
         return ""
-    return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.seconds or 0), *_means(pause)])
+    return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.seconds or 0), *_modalities(pause)])
 
 
 def write(node: Node, school_id: str = DEFAULT_SCHOOL) -> str:

@@ -101,7 +101,7 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             done=asdict(found.done) if found.done else None,
             lactic=found.lactic,
             expected_limbs=found.volume.limbs,
-            expected_heights=found.volume.levels,
+            expected_heights=found.volume.heights,
         )
         LogEntry.objects.create(
             club=club,

@@ -15,7 +15,7 @@ const interval = {
   part: 0,
   strikes: 40.2,
   limbs: { "left hand": 20.1, "right hand": 20.1 },
-  means: "reflex-bag",
+  modality: "reflex-bag",
   reps: null,
   calls: ["jab", "cross"],
   partner: false,
@@ -24,7 +24,7 @@ const interval = {
 } as Schemas["TimelineInterval"];
 
 describe("the interval under the cursor", () => {
-  it("is told with its round, its means, its call and its strikes", () => {
+  it("is told with its round, its modality, its call and its strikes", () => {
     expect(under(interval, 65, () => "all out")).toBe(
       "1:05 · round 2 of 8 · all out 0:30, reflex bag · jab, cross · about 40 strikes: left hand 20, right hand 20",
     );
@@ -34,7 +34,7 @@ describe("the interval under the cursor", () => {
     expect(under({ ...interval, reps: 20, calls: [], strikes: 0 }, 60, () => "power")).toBe(
       "1:00 · round 2 of 8 · power 20 reps, reflex bag",
     );
-    const waiting = { ...interval, partner: true, means: null, calls: [], strikes: 0 };
+    const waiting = { ...interval, partner: true, modality: null, calls: [], strikes: 0 };
     expect(under(waiting, 60, () => "rest")).toContain("rest, the partner works 0:30");
   });
 });

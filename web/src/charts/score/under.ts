@@ -8,7 +8,7 @@ export function under(interval: Schemas["TimelineInterval"], at: number, words: 
   if (rounds.length) said.push(`round ${rounds.join(", ")}`);
   const dose = interval.reps ? `${interval.reps} reps` : clock(interval.seconds);
   const what = interval.partner ? "rest, the partner works" : words(interval.tempo);
-  said.push(`${what} ${dose}${interval.means ? `, ${interval.means.replaceAll("-", " ")}` : ""}`);
+  said.push(`${what} ${dose}${interval.modality ? `, ${interval.modality.replaceAll("-", " ")}` : ""}`);
   if (interval.calls.length) said.push(interval.calls.join(", "));
   if (interval.strikes >= 0.5) {
     const limbs = Object.entries(interval.limbs).map(([limb, count]) => `${limb} ${Math.round(count)}`);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { doing, inPairs, member, newCrew, type Piece, whose, works } from "./crew";
 
-const piece = (more: Partial<Piece>): Piece => ({ kind: "work", turn: null, means: "bag", ...more }) as Piece;
+const piece = (more: Partial<Piece>): Piece => ({ kind: "work", turn: null, modality: "bag", ...more }) as Piece;
 const plan = (turns: (number | null)[], person: string | null = "Runa Velde") =>
   ({ person_id: person ? 3 : null, person, timeline: turns.map((turn) => piece({ turn })) }) as Schemas["RunPlan"];
 
@@ -32,7 +32,7 @@ describe("whose turn it is", () => {
   it("says what each does: the other rests, or holds the pads", () => {
     expect(doing(piece({ turn: 0 }), 0, 2, 0)).toBe("works");
     expect(doing(piece({ turn: 0 }), 1, 2, 0)).toBe("rests");
-    expect(doing(piece({ turn: 0, means: "pads" }), 1, 2, 0)).toBe("holds");
+    expect(doing(piece({ turn: 0, modality: "pads" }), 1, 2, 0)).toBe("holds");
     expect(doing(piece({ kind: "rest" }), 0, 2, 0)).toBe("rests");
     expect(doing(piece({ kind: "recover" }), 1, 2, 0)).toBe("recovers");
   });

@@ -54,5 +54,5 @@ export function doing(piece: Piece | null, place: number, of: number, shift: num
   if (!piece) return "";
   if (works(piece, place, of, shift)) return "works";
   if (piece.kind === "recover") return "recovers";
-  return piece.kind === "work" && piece.means === "pads" ? "holds" : "rests";
+  return piece.kind === "work" && piece.modality === "pads" ? "holds" : "rests";
 }

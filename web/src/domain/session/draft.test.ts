@@ -11,6 +11,26 @@ describe("a draft on this device", () => {
     expect(recall(null)).toBeNull();
   });
 
+  it("is carried over from a document of version 2, with what is saved of it", () => {
+    const action = { technique: "hook", side: "lead", level: "body" };
+    const tree = {
+      type: "interval",
+      seconds: 60,
+      tempo: "power",
+      means: "bag",
+      drill: { order: "turns", recall: false, combinations: [[[action]]] },
+    };
+    const document = { format: "yoisho-session", version: 2, title: "Old", parts: [{ name: "A", tree }] };
+    const draft = { document, personId: 4, target: "skill", tags: [] };
+    const savedText = JSON.stringify([document, 4, "skill", []]);
+    localStorage.setItem("yoisho.bench.8", JSON.stringify({ draft, savedText, revision: 3, typed: null }));
+    const found = recall(8);
+    expect(found?.draft.document.version).toBe(3);
+    expect(JSON.stringify(found?.draft.document)).toContain('"modality":"bag"');
+    expect(JSON.stringify(found?.draft.document)).toContain('"height":"body"');
+    expect(found && asText(found.draft)).toBe(found?.savedText);
+  });
+
   it("is gone once it is saved", () => {
     keep(null, { draft: emptyDraft(), savedText: null, revision: null, typed: null });
     forget(null);

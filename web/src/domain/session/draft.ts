@@ -19,13 +19,31 @@ export interface Kept {
   typed: { part: number; text: string } | null;
 }
 
-function readDraft(value: unknown): Kept | null {
-  const kept = value as Kept | null;
-  const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 2;
+const RENAMED: Record<string, string> = { means: "modality", level: "height" };
+
+/** A draft that was kept before version 3 of the document, with its names of today. */
+function renamed(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(renamed);
+  if (typeof value !== "object" || value === null) return value;
+  const fields = Object.entries(value).map(([name, each]) => [RENAMED[name] ?? name, renamed(each)]);
+  const found = Object.fromEntries(fields);
+  return found.format === "yoisho-session" && found.version === 2 ? { ...found, version: 3 } : found;
+}
+
+/** What is saved is told as text: it is brought up to date as the draft is. */
+function upToDate(old: Kept): Kept {
+  const savedText = old.savedText === null ? null : JSON.stringify(renamed(JSON.parse(old.savedText)));
+  return { ...old, draft: renamed(old.draft) as Draft, savedText };
+}
+
+function readDraft(value: unknown, version: number): Kept | null {
+  const old = value as Kept | null;
+  const kept = old?.draft && version < 2 ? upToDate(old) : old;
+  const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 3;
   return whole ? { ...kept, draft: { ...kept.draft, tags: kept.draft.tags ?? [] } } : null;
 }
 
-const drafts = shelf<Kept>("bench", 1, readDraft);
+const drafts = shelf<Kept>("bench", 2, readDraft);
 const idOf = (sessionId: number | null): number | string => sessionId ?? "new";
 
 /** A full or forbidden store costs only the safety net, not the edit in hand. */
@@ -39,7 +57,7 @@ export const forget = (sessionId: number | null): void => drafts.remove(idOf(ses
 
 export function emptyDraft(personId: number | null = null): Draft {
   return {
-    document: { format: "yoisho-session", version: 2, title: "New session", parts: [] },
+    document: { format: "yoisho-session", version: 3, title: "New session", parts: [] },
     personId,
     target: "lactic-capacity",
     tags: [],

@@ -104,9 +104,9 @@ export function Maker({ maker, toBench, tempos }: Props) {
               <Figure key={limb} value={String(whole.limbs[limb])} name={limb} />
             ))}
             {(["head", "body", "leg"] as const)
-              .filter((level) => whole.levels[level])
-              .map((level) => (
-                <Figure key={level} value={String(whole.levels[level])} name={`to the ${level}`} />
+              .filter((height) => whole.heights[height])
+              .map((height) => (
+                <Figure key={height} value={String(whole.heights[height])} name={`to the ${height}`} />
               ))}
             {whole.defences > 0 && <Figure value={String(whole.defences)} name="defences" />}
             {whole.steps > 0 && <Figure value={String(whole.steps)} name="steps" />}

@@ -17,7 +17,7 @@ const week = (monday: string, sessions: number, strikes: number, counted = 0): S
   strikes,
   counted,
   limbs: sessions ? { "left hand": strikes - 10, "right leg": 10 } : {},
-  levels: {},
+  heights: {},
 });
 
 function page(who: Schemas["PersonOut"][], of: Record<number, Schemas["WeekOut"][]>) {

@@ -38,9 +38,9 @@ export function LimitsRow({ limits, vocabulary, mainOnly, onLimits, onMainOnly }
       />
       <Choice
         label="Strikes land on"
-        value={limits.means}
-        options={vocabulary.means.filter((means) => means.struck)}
-        onChange={(means) => set({ means: means as Limits["means"] })}
+        value={limits.modality}
+        options={vocabulary.modalities.filter((modality) => modality.struck)}
+        onChange={(modality) => set({ modality: modality as Limits["modality"] })}
       />
       <Stepper
         label="Most strikes, 0 for no ceiling"

@@ -6,7 +6,7 @@ import { useSettled } from "../../../ui/useSettled";
 
 type Asked = Schemas["ProposeIn"];
 
-export type Limits = Required<Pick<Asked, "minutes" | "means" | "kicks" | "missing" | "avoid">> & {
+export type Limits = Required<Pick<Asked, "minutes" | "modality" | "kicks" | "missing" | "avoid">> & {
   most_strikes: number | null;
   level: NonNullable<Asked["level"]> | null;
   rule_set: NonNullable<Asked["rule_set"]> | null;
@@ -14,7 +14,7 @@ export type Limits = Required<Pick<Asked, "minutes" | "means" | "kicks" | "missi
 
 const FREE: Limits = {
   minutes: 20,
-  means: "bag",
+  modality: "bag",
   kicks: true,
   most_strikes: null,
   missing: [],
