@@ -16,7 +16,8 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.runs import live
-from server.runs.ahead import settings_of, speak_later
+from server.runs.ahead import speak_later
+from server.runs.called import settings_of
 from server.runs.kept import begin, find_run, plan_of
 from server.runs.models import Journal, Letter, LiveState, Run
 from server.runs.schemas import (

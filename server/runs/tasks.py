@@ -2,7 +2,7 @@
 
 from procrastinate.contrib.django import app
 
-from server.runs.ahead import phrases_of
+from server.runs.called import phrases_of
 from server.runs.speech import evict, speeches
 from server.sessions.models import Session
 
