@@ -16,6 +16,7 @@ from server.logbook.models import LogEntry
 from server.logbook.schemas import LogDetail, LogIn, LogOut, PainOut, WeekOut
 from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
+from server.roster.models import Person
 from server.runs.kept import begin, plan_of
 from server.runs.models import Journal, Result, Run
 from server.runs.schemas import RecordIn
@@ -130,14 +131,14 @@ def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
     )
 
 
-def _checked(body: LogIn, run: Run) -> Logged:
+def _checked(body: LogIn, run: Run, person: Person | None) -> Logged:
     plan = plan_of(run)
     if not plan.session.parts:
         raise FieldError(["body", "run", "document"], "This session has no parts, so nothing was run.", "log")
     if body.started_at > timezone.now() + timedelta(minutes=10):
         raise FieldError(["body", "started_at"], "The start lies in the future. Check this device's clock.", "log")
     record: Record | None = body.record.to_core() if body.record else None
-    found = logged(core_of(find_person(run.club, body.person_id)), plan, record, body.done_s)
+    found = logged(core_of(person), plan, record, body.done_s)
     most = found.planned_efforts
     if body.done_efforts > most:
         raise FieldError(["body", "done_efforts"], f"The plan has {most} efforts; give {most} or fewer.", "log")
@@ -150,17 +151,18 @@ def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
     user = coach(request)
     with transaction.atomic():
         run = begin(user.own_club, user, run_id, body.run)
-        entry = _keep(run, body, _checked(body, run))
+        person = find_person(user.own_club, body.person_id)
+        entry = _keep(run, person, body, _checked(body, run, person))
     return LogOut(**_told(entries_of(user.own_club).get(pk=entry.pk)))
 
 
-def _keep(run: Run, body: LogIn, found: Logged) -> LogEntry:
+def _keep(run: Run, person: Person | None, body: LogIn, found: Logged) -> LogEntry:
     record = body.record
     result, _ = Result.objects.update_or_create(
         run=run,
         place=record.place if record else 0,
         defaults={
-            "person": find_person(run.club, body.person_id),
+            "person": person,
             "record": record.model_dump(mode="json") if record else None,
             "done": asdict(found.done) if found.done else None,
             "lactic": found.lactic,

@@ -40,10 +40,10 @@ def phrase_id(text: str) -> str:
 
 
 def path_of(phrase: str) -> Path:
-    return settings_folder() / f"{phrase}.wav"
+    return folder() / f"{phrase}.wav"
 
 
-def settings_folder() -> Path:
+def folder() -> Path:
     return Path(settings.SPEECH)
 
 
@@ -148,9 +148,9 @@ def speeches(texts: Iterable[str], within_s: float | None = WAITED_FOR_S) -> Spe
 
 def evict(now: float | None = None) -> int:
     """Takes away phrases that nobody has asked for in months, and the oldest where all are too much. Gives how many."""
-    if not settings_folder().is_dir():
+    if not folder().is_dir():
         return 0
-    kept = sorted(((path.stat(), path) for path in settings_folder().glob("*.wav")), key=lambda each: each[0].st_mtime)
+    kept = sorted(((path.stat(), path) for path in folder().glob("*.wav")), key=lambda each: each[0].st_mtime)
     oldest = (now or time.time()) - KEPT_S
     room = sum(stat.st_size for stat, _ in kept) - MOST_BYTES
     gone = 0
