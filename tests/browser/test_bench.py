@@ -260,7 +260,10 @@ def test_a_line_that_cannot_be_read_yet_goes_with_its_row(inside):
     inside.locator("[data-row='1']").click()
     inside.get_by_label("Pattern").fill("4 x (4:00 combi")
     expect(inside.get_by_text("Did you mean")).to_be_visible()
+    # The first closes what could come next, the second the row.
+    expect(inside.get_by_role("listbox")).to_be_visible()
     inside.get_by_label("Pattern").press("Escape")
+    expect(inside.get_by_role("listbox")).to_be_hidden()
     inside.get_by_label("Pattern").press("Escape")
     expect(inside.locator("[data-row='1']")).to_be_focused()
     inside.keyboard.press("Alt+ArrowUp")

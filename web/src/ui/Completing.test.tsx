@@ -68,12 +68,18 @@ describe("completion of a line", () => {
     expect(onText).toHaveBeenCalledWith("3:00 power ");
   });
 
-  it("leaves Enter to the text while nothing is chosen, and closes on Escape", () => {
-    const { press, onText, place } = line("3:00 p");
+  it("leaves Enter to the text while nothing is chosen", () => {
+    const { press, onText } = line("3:00 p");
     press("Enter");
     expect(onText).not.toHaveBeenCalled();
-    press("Escape");
+  });
+
+  it("closes on Escape, which then does nothing else", () => {
+    const { area, place } = line("3:00 p");
+    const pressed = new KeyboardEvent("keydown", { key: "Escape", bubbles: true, cancelable: true });
+    act(() => area.dispatchEvent(pressed));
     expect(place.querySelector("[role=listbox]")).toBeNull();
+    expect(pressed.defaultPrevented).toBe(true);
   });
 
   it("is taken by a press of the pointer", () => {

@@ -3,6 +3,7 @@ import { type KeyboardEvent, type RefObject, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Schemas } from "../api/client";
 import { complete } from "../api/queries";
+import { actionOf, LINE } from "./keymap";
 import { useSettled } from "./useSettled";
 
 interface Shown {
@@ -51,7 +52,7 @@ export function useCompleting(
     input.current?.setSelectionRange(next.length, next.length);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
-    if (event.key === " " && event.ctrlKey) {
+    if (actionOf(LINE, event) === "complete") {
       event.preventDefault();
       setClosed(null);
       setAsked(true);
@@ -67,6 +68,8 @@ export function useCompleting(
       event.preventDefault();
       onTake(chosen);
     } else if (event.key === "Escape") {
+      // What is written stays: this one only closes the list.
+      event.preventDefault();
       event.stopPropagation();
       close();
     }

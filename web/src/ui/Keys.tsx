@@ -1,22 +1,17 @@
-import { useEffect, useRef } from "react";
+import { useRef } from "react";
+import { LIST, type Place, told, useKeys } from "./keymap";
 
 interface Props {
-  title: string;
-  keys: [string, string][];
+  /** Where they hold; the first gives the list its name. */
+  places: readonly [Place, ...Place[]];
 }
 
-/** The keys of a place: a button, and `?` anywhere outside a field. */
-export function Keys({ title, keys }: Props) {
+/** The keys that hold here: a button, and `?` anywhere outside a field. */
+export function Keys({ places }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "?" || (event.target as HTMLElement).closest("input, textarea, select")) return;
-      event.preventDefault();
-      dialog.current?.showModal();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  const [{ title }] = places;
+  const rows = [...places, LIST].flatMap((place) => place.rows);
+  useKeys(LIST, { list: () => dialog.current?.showModal() });
   return (
     <>
       <button type="button" className="link min-h-[30px]" onClick={() => dialog.current?.showModal()}>
@@ -30,10 +25,10 @@ export function Keys({ title, keys }: Props) {
       >
         <h2>{title}</h2>
         <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1 pt-3">
-          {keys.map(([key, what]) => (
-            <div key={key} className="contents">
-              <dt className="font-semibold whitespace-nowrap">{key}</dt>
-              <dd>{what}</dd>
+          {rows.map((row) => (
+            <div key={row.does} className="contents">
+              <dt className="font-semibold whitespace-nowrap">{told(row)}</dt>
+              <dd>{row.does}</dd>
             </div>
           ))}
         </dl>

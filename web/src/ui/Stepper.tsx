@@ -1,4 +1,5 @@
 import { useId, useState } from "react";
+import { actionOf, STEPPER } from "./keymap";
 
 interface Props {
   label: string;
@@ -66,13 +67,11 @@ export function Stepper({ label, value, min, max, show, read, step, onChange }: 
           onFocus={(event) => event.target.select()}
           onBlur={() => setTyped(null)}
           onKeyDown={(event) => {
-            const up = event.key === "+" || event.key === "=" || event.key === "ArrowUp";
-            const down = event.key === "-" || event.key === "−" || event.key === "ArrowDown";
-            if (up || down) {
-              event.preventDefault();
-              event.stopPropagation();
-              change(up ? 1 : -1);
-            }
+            const action = actionOf(STEPPER, event);
+            if (!action) return;
+            event.preventDefault();
+            event.stopPropagation();
+            change(action === "more" ? 1 : -1);
           }}
         />
         <button type="button" tabIndex={-1} aria-label={`${label}: more`} className={button} onClick={() => change(1)}>

@@ -1,4 +1,5 @@
 import { type ReactNode, useEffect, useRef } from "react";
+import { PAGE, useKeys } from "../../ui/keymap";
 
 interface Props {
   title: string;
@@ -14,29 +15,19 @@ interface Props {
 
 /** A page that takes the place of the bench for a while; Escape goes back. */
 export function Page({ title, under, said, onNumber, onClose, limits, children }: Props) {
-  const latest = useRef({ onNumber, onClose });
-  latest.current = { onNumber, onClose };
   const head = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     head.current?.focus({ preventScroll: true });
     window.scrollTo(0, 0);
   }, []);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const place = event.target as HTMLElement;
-      if (place.closest("dialog")) return;
-      if (place.closest("input:not([type=checkbox]), select, textarea") && event.key !== "Escape") return;
-      const number = /^[1-9]$/.test(event.key) ? Number(event.key) : 0;
-      if (event.key === "Escape") latest.current.onClose();
-      else if (number && latest.current.onNumber) latest.current.onNumber(number - 1);
-      else return;
-      event.preventDefault();
-      event.stopPropagation();
-    };
-    window.addEventListener("keydown", onKey, { capture: true });
-    return () => window.removeEventListener("keydown", onKey, { capture: true });
-  }, []);
+  useKeys(
+    PAGE,
+    {
+      close: (event) => !(event.target as HTMLElement).closest("dialog") && onClose(),
+      take: onNumber && ((event) => onNumber(Number(event.key) - 1)),
+    },
+    { capture: true },
+  );
   return (
     <main className="px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <header className="flex flex-wrap items-start justify-between gap-3">

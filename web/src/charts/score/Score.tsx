@@ -1,5 +1,6 @@
-import { memo, useCallback, useEffect, useId, useMemo, useState } from "react";
+import { memo, useCallback, useId, useMemo, useState } from "react";
 import type { Schemas } from "../../api/client";
+import { SCORE, useKeys } from "../../ui/keymap";
 import { useWidth } from "../../ui/useWidth";
 import { Axis, Cursor } from "./Axis";
 import { Blocks, NumberInHand, Patterns } from "./Blocks";
@@ -52,15 +53,7 @@ export function Score({ evaluation, names, open, unfolded, lit, onOpen, wordOf }
     (by: number) => setCursor((at) => Math.min(evaluation.total_s, Math.max(0, (at ?? 0) + by))),
     [evaluation.total_s],
   );
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest("input, textarea, select")) return;
-      if (event.key === ",") move(-5);
-      if (event.key === ".") move(5);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [move]);
+  useKeys(SCORE, { earlier: () => move(-5), later: () => move(5) });
 
   const at = cursor === null ? null : Math.min(cursor, evaluation.total_s);
   const interval = at === null ? undefined : evaluation.timeline.findLast((interval) => interval.start_s <= at);

@@ -1,39 +1,29 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { useCallback, useEffect, useMemo, useReducer, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { drawnOf } from "../../charts/columns/drawn";
-import { Score } from "../../charts/score/Score";
-import { asText, type Draft, type Kept } from "../../domain/session/draft";
+import type { Draft, Kept } from "../../domain/session/draft";
 import { mainRow } from "../../domain/session/toLay";
-import { newPart, type Part } from "../../domain/session/tree";
-import { Keys } from "../../ui/Keys";
-import { Claims } from "./Claims";
+import { newPart } from "../../domain/session/tree";
 import { Conflict } from "./Conflict";
-import { Compare } from "./compare/Compare";
+import { DeskSheet } from "./DeskSheet";
+import { deskOf, reduce, type View } from "./deskState";
 import { Empty } from "./Empty";
 import { Head } from "./Head";
 import { History } from "./History";
 import { keepHeat, recallHeat } from "./heat";
-import { KEYS } from "./keys";
-import { Nudges } from "./Nudges";
-import { Outline } from "./Outline";
-import { Proposals } from "./propose/Proposals";
+import { Over } from "./Over";
 import { useProposals } from "./propose/useProposals";
+import { Rows } from "./Rows";
 import { Said } from "./Said";
-import { SeveralBar } from "./SeveralBar";
-import { Scale } from "./scale/Scale";
-import { withEffort, withPurpose } from "./several";
+import { ScorePlace } from "./ScorePlace";
 import { useDraft } from "./useBench";
+import { useBenchKeys } from "./useBenchKeys";
 import { useBrought } from "./useBrought";
 import { useAhead, useEvaluation } from "./useEvaluation";
-import { useKeys } from "./useKeys";
 import { useNudges } from "./useNudges";
 import { useRows } from "./useRows";
 import { useSaving } from "./useSaving";
-import { VerdictSheet } from "./VerdictSheet";
 
-type View = { kind: "desk" } | { kind: "compare"; first: string | null } | { kind: "scale" } | { kind: "history" };
-const DESK: View = { kind: "desk" };
 const NOBODY = "nobody in particular";
 
 interface DeskProps {
@@ -49,22 +39,15 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const bench = useDraft(start, sessionId, useAhead(wbgt));
   const { draft, edit } = bench;
   const { evaluation, guessing, away, refused, retry } = useEvaluation(draft, wbgt);
-  const [view, setView] = useState<View>(DESK);
-  const [lit, setLit] = useState<string | null>(null);
-  const [unfolded, setUnfolded] = useState<ReadonlySet<number>>(new Set());
-  const [said, setSaid] = useState<string | null>(
-    start.savedText !== null && asText(start.draft) !== start.savedText
-      ? "These changes were kept on this device and are not saved yet."
-      : null,
-  );
-
-  const rows = useRows(bench, start, setSaid);
-  const { parts, chosen, open, choose, typing, lay } = rows;
-  const saving = useSaving(sessionId, bench, typing.waiting, setSaid);
+  const [desk, dispatch] = useReducer(reduce, start, deskOf);
+  const { view, chosen, open, wanted } = desk;
+  const rows = useRows(bench, desk, dispatch);
+  const { parts, choose, say, typing, lay } = rows;
+  const saving = useSaving(sessionId, bench, typing.waiting, say);
   const { save, theirs } = saving;
 
-  const navigate = useNavigate();
-  useBrought(bench, choose, setSaid);
+  const toDesk = () => dispatch({ do: "show", view: { kind: "desk" } });
+  useBrought(bench, choose, say);
 
   /** Another session in the place of what lies here, with a word on it; undo brings this one back. */
   function put(next: Partial<Draft>, words: string) {
@@ -72,11 +55,11 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     edit(next);
     // Where rows have come or gone, the one in hand is another.
     if (next.document && next.document.parts.length !== parts.length) choose(mainRow(next.document), false);
-    setView(DESK);
-    setSaid(words);
+    toDesk();
+    say(words);
   }
 
-  const proposals = useProposals({ target: draft.target, person_id: draft.personId }, setSaid);
+  const proposals = useProposals({ target: draft.target, person_id: draft.personId }, say);
   const take = (proposal: Schemas["ProposalOut"], mainOnly: boolean) => {
     bench.setTyped(null);
     const at = mainRow(proposal.document);
@@ -91,20 +74,21 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     }
     choose(row, true);
     proposals.close();
-    setSaid(`${proposal.why} Source: ${proposal.source}. Ctrl Z brings back what was here.`);
+    say(`${proposal.why} Source: ${proposal.source}. Ctrl Z brings back what was here.`);
   };
 
   const hasParts = parts.length > 0;
   const judged = hasParts && evaluation?.reading ? evaluation : null;
-  const places = [
-    { word: "Compare", key: "c", can: hasParts, open: () => setView({ kind: "compare", first: null }) },
-    { word: "Scale", key: "s", can: judged !== null, open: () => setView({ kind: "scale" }) },
-    { word: "History", key: "h", can: sessionId !== null, open: () => setView({ kind: "history" }) },
-    { word: "Print", key: "i", can: hasParts, open: () => window.print() },
-  ];
-  const unfold = (all: boolean) => setUnfolded(new Set(all ? parts.keys() : []));
+  const show = (next: View) => dispatch({ do: "show", view: next });
+  const places = {
+    compare: hasParts ? () => show({ kind: "compare", first: null }) : undefined,
+    scale: judged ? () => show({ kind: "scale" }) : undefined,
+    history: sessionId === null ? undefined : () => show({ kind: "history" }),
+    print: hasParts ? () => window.print() : undefined,
+  };
+  const unfold = (all: boolean) => dispatch({ do: "unfold", parts: all ? parts.length : 0 });
 
-  useKeys({
+  useBenchKeys({
     parts: parts.length,
     chosen,
     choose,
@@ -121,22 +105,21 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     run: () => runIt(),
     propose: proposals.open,
     places,
-    quiet: proposals.shown !== null || view !== DESK,
+    quiet: proposals.shown !== null || view.kind !== "desk",
   });
 
-  const [wanted, setWanted] = useState<{ andRun: boolean } | null>(null);
   const { mutate: send } = save;
   useEffect(() => {
     if (!wanted || (typing.waiting && !typing.refused && !typing.several)) return;
     if (typing.several) return lay();
-    setWanted(null);
-    if (typing.refused) setSaid("A line cannot be read yet. Mend it, or leave it as it was, and then save.");
+    dispatch({ do: "want", save: null });
+    if (typing.refused) say("A line cannot be read yet. Mend it, or leave it as it was, and then save.");
     else send(wanted);
-  }, [wanted, typing, lay, send]);
+  }, [wanted, typing, lay, send, say]);
 
   /** Save, once the line that is being typed has been read. */
   function keepIt(andRun: boolean) {
-    setWanted({ andRun });
+    dispatch({ do: "want", save: { andRun } });
   }
   function runIt() {
     if (parts.length) keepIt(true);
@@ -144,9 +127,9 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
 
   const names = useMemo(() => parts.map((part) => part.name), [parts]);
   const litSet = useMemo(() => {
-    const reason = evaluation?.reading?.verdict.reasons.find((each) => each.measure === lit);
+    const reason = evaluation?.reading?.verdict.reasons.find((each) => each.measure === desk.lit);
     return new Set(reason?.intervals);
-  }, [lit, evaluation]);
+  }, [desk.lit, evaluation]);
   const onOpen = useCallback((part: number) => choose(part, true), [choose]);
   const wordOf = useCallback(
     (tempo: string) => vocabulary.tempos.find((each) => each.id === tempo)?.word ?? tempo,
@@ -179,71 +162,22 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     [draft.document, draft.personId, draft.target, wbgt, mostMinutes],
   );
   const nudges = useNudges(asked, judged !== null).data;
-  const cureOf = (rule: string) => {
-    const nudge = nudges?.find((each) => each.cures.includes(rule));
-    if (!nudge) return undefined;
-    const words = `Applied: ${nudge.name}. Ctrl Z takes it back.`;
-    return { name: nudge.name, apply: () => put({ document: nudge.document }, words) };
-  };
-
-  if (proposals.shown) {
+  const over = proposals.shown !== null || view.kind === "compare" || (view.kind === "scale" && now);
+  if (over) {
     return (
-      <Proposals
-        proposals={proposals.shown}
+      <Over
+        sessionId={sessionId}
+        view={view}
+        draft={draft}
         now={now}
         purpose={purpose}
         person={person}
-        limits={proposals.limits}
-        vocabulary={vocabulary}
-        searching={proposals.searching}
-        said={proposals.refused}
-        onLimits={proposals.setLimits}
-        onTake={take}
-        onClose={proposals.close}
-      />
-    );
-  }
-  if (view.kind === "compare") {
-    return (
-      <Compare
-        sessionId={sessionId}
-        draft={draft}
-        person={person}
-        first={view.first}
-        onTake={put}
-        onClose={() => setView(DESK)}
-      />
-    );
-  }
-  if (view.kind === "scale" && now) {
-    return (
-      <Scale
-        asked={{ document: draft.document, person_id: draft.personId, target: draft.target }}
-        now={now}
-        person={person}
         people={people}
-        rules={vocabulary.rules}
-        onTake={(scaled) =>
-          put(
-            { document: scaled.document, personId: scaled.person_id ?? draft.personId },
-            `For ${scaled.name}. ${scaled.steps.length ? `Changed: ${scaled.steps.join(", ")}.` : "It fits as it is."} Ctrl Z brings back what was here.`,
-          )
-        }
-        onCopy={(scaled) => {
-          const title = `${draft.document.title.slice(0, 70)}, ${scaled.name}`.slice(0, 120);
-          const document = { ...scaled.document, title };
-          navigate("/bench", {
-            state: {
-              lay: {
-                kind: "session",
-                document,
-                target: draft.target,
-                said: `For ${scaled.name}. Save it, and it stands in the library.`,
-              },
-            },
-          });
-        }}
-        onClose={() => setView(DESK)}
+        vocabulary={vocabulary}
+        proposals={proposals}
+        onTake={take}
+        onPut={put}
+        onClose={toDesk}
       />
     );
   }
@@ -267,9 +201,9 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         />
         <Said
           away={away || (save.isPending && waitsForNetwork)}
-          text={(theirs ? null : save.error?.message) ?? said}
+          text={(theirs ? null : save.error?.message) ?? desk.said}
           onClose={() => {
-            setSaid(null);
+            say(null);
             proposals.close();
           }}
         />
@@ -286,9 +220,9 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         {view.kind === "history" && sessionId !== null && (
           <History
             sessionId={sessionId}
-            onCompare={(revision) => setView({ kind: "compare", first: `v${revision}` })}
+            onCompare={(revision) => show({ kind: "compare", first: `v${revision}` })}
             onRestore={put}
-            onClose={() => setView(DESK)}
+            onClose={() => toDesk()}
           />
         )}
         {parts.length === 0 ? (
@@ -300,136 +234,43 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           />
         ) : (
           <>
-            <div className="mt-3 min-h-[366px]">
-              {evaluation && evaluation.parts.length === parts.length ? (
-                <Score
-                  evaluation={evaluation}
-                  names={names}
-                  open={chosen}
-                  unfolded={unfolded}
-                  lit={litSet}
-                  onOpen={onOpen}
-                  wordOf={wordOf}
-                />
-              ) : refused ? (
-                <div className="border border-[var(--rule-2)] p-4">
-                  <span className="seal">Stopped</span> <b>The verdict could not be worked out.</b>
-                  <p className="pt-1">{refused.message} The session stays here and on this device.</p>
-                  <button type="button" className="act mt-3" onClick={() => retry()}>
-                    Try again
-                  </button>
-                </div>
-              ) : (
-                <p className="quiet pt-10" role="status">
-                  Working it out …
-                </p>
-              )}
-            </div>
-            <div className="mt-2">
-              {rows.picked && (
-                <SeveralBar
-                  count={rows.picked.size}
-                  tempos={vocabulary.tempos}
-                  purposes={vocabulary.purposes}
-                  onDouble={rows.doublePicked}
-                  onRemove={rows.removePicked}
-                  onJoin={rows.joinPicked}
-                  onPurpose={(purpose) =>
-                    rows.changePicked((all, picked) => withPurpose(all, picked, purpose as Part["purpose"]))
-                  }
-                  onEffort={(tempo) =>
-                    rows.changePicked((all, picked) =>
-                      withEffort(
-                        all,
-                        picked,
-                        tempo,
-                        (id) => vocabulary.tempos.find((t) => t.id === id)?.kind === "work",
-                      ),
-                    )
-                  }
-                  onDone={rows.pickNone}
-                />
-              )}
-              <Outline
-                parts={parts}
-                evaluation={evaluation}
-                tempos={vocabulary.tempos}
-                purposes={vocabulary.purposes}
-                chosen={chosen}
-                open={open}
-                picked={rows.picked}
-                typed={bench.typed}
-                typing={typing}
-                onTyped={bench.setTyped}
-                onChoose={choose}
-                onPick={rows.pick}
-                onChange={rows.setPart}
-                onLay={lay}
-                onDouble={rows.double}
-                onRemove={rows.remove}
-                onDrag={rows.moveTo}
-              />
-            </div>
-            <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 py-3 text-[13px]">
-              <button type="button" className="act" onClick={() => rows.add()}>
-                <span>
-                  <u>A</u>dd a part
-                </span>
-              </button>
-              <button type="button" className="act" disabled={!bench.canUndo} onClick={bench.undo}>
-                Undo
-              </button>
-              <button type="button" className="act" disabled={!bench.canRedo} onClick={bench.redo}>
-                Redo
-              </button>
-              {parts.length > 1 && (
-                <>
-                  <button type="button" className="link min-h-[30px]" onClick={rows.pickNone}>
-                    {rows.picked ? "Single rows" : "Pick several"}
-                  </button>
-                  <button type="button" className="link min-h-[30px]" onClick={() => unfold(unfolded.size === 0)}>
-                    {unfolded.size ? "Fold the score" : "Unfold the score"}
-                  </button>
-                </>
-              )}
-              <span className="quiet hidden min-[1100px]:inline">↑↓ row · Enter open · D double · Ctrl S save</span>
-              <Keys title="Keys of the bench" keys={KEYS} />
-            </div>
+            <ScorePlace
+              evaluation={evaluation}
+              names={names}
+              open={chosen}
+              unfolded={desk.unfolded}
+              lit={litSet}
+              refused={refused}
+              onOpen={onOpen}
+              onRetry={retry}
+              wordOf={wordOf}
+            />
+            <Rows
+              bench={bench}
+              desk={desk}
+              rows={rows}
+              evaluation={evaluation}
+              vocabulary={vocabulary}
+              onUnfold={unfold}
+            />
           </>
         )}
       </div>
-      <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
-        {evaluation && parts.length > 0 ? (
-          <VerdictSheet
-            evaluation={evaluation}
-            targets={vocabulary.targets}
-            onLight={setLit}
-            wbgt={wbgt}
-            somebody={draft.personId !== null}
-            guessing={guessing}
-            cureOf={cureOf}
-            onWbgt={(next) => {
-              keepHeat(next);
-              setWbgt(next);
-            }}
-          >
-            <Nudges
-              asked={asked}
-              partNames={names}
-              purpose={purpose}
-              onApply={(document, words) => put({ document }, words)}
-            />
-            <Claims asked={{ document: draft.document, person_id: draft.personId }} targets={vocabulary.targets} />
-          </VerdictSheet>
-        ) : (
-          <div className="p-4">
-            <h2>No verdict yet</h2>
-            <p className="quiet">
-              {purpose}: {target?.meaning}.
-            </p>
-          </div>
-        )}
-      </aside>
+      <DeskSheet
+        evaluation={evaluation}
+        asked={asked}
+        nudges={nudges}
+        names={names}
+        target={target}
+        targets={vocabulary.targets}
+        guessing={guessing}
+        onPut={put}
+        onLight={(measure) => dispatch({ do: "light", measure })}
+        onWbgt={(next) => {
+          keepHeat(next);
+          setWbgt(next);
+        }}
+      />
     </main>
   );
 

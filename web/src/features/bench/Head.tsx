@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import type { Draft } from "../../domain/session/draft";
+import { BENCH, keyOf } from "../../ui/keymap";
 import { Stepper } from "../../ui/Stepper";
 
 interface Props {
@@ -17,9 +18,12 @@ interface Props {
   onPropose: () => void;
   onSave: () => void;
   onRun: () => void;
-  /** Further places: a word with its key underlined, and what it opens. */
-  places: { word: string; key: string; can: boolean; open: () => void }[];
+  /** What opens each further place, where it can be opened now. */
+  places: Places;
 }
+
+export type Places = Record<keyof typeof PLACES, (() => void) | undefined>;
+const PLACES = { compare: "Compare", scale: "Scale", history: "History", print: "Print" };
 
 /** The head of the bench: title and person, purpose and minutes, and the three keys. */
 export function Head(props: Props) {
@@ -116,15 +120,15 @@ export function Head(props: Props) {
           </button>
         </div>
         <p className="no-print flex justify-end gap-4 pt-[6px] text-[13px] max-[899px]:justify-start max-[899px]:pt-0">
-          {places.map(({ word, key, can, open }) => (
+          {(Object.keys(PLACES) as (keyof Places)[]).map((place) => (
             <button
-              key={word}
+              key={place}
               type="button"
               className="link min-h-[24px] max-[899px]:min-h-[44px]"
-              disabled={!can}
-              onClick={open}
+              disabled={!places[place]}
+              onClick={places[place]}
             >
-              <Keyed word={word} letter={key} />
+              <Keyed word={PLACES[place]} letter={keyOf(BENCH, place)} />
             </button>
           ))}
         </p>
@@ -135,7 +139,7 @@ export function Head(props: Props) {
 
 /** A word with its key marked in it. */
 function Keyed({ word, letter }: { word: string; letter: string }) {
-  const at = word.toLowerCase().indexOf(letter);
+  const at = word.toUpperCase().indexOf(letter);
   return (
     <span>
       {word.slice(0, at)}

@@ -3,6 +3,7 @@ import type { Schemas } from "../../api/client";
 import { type Node, type Path, setIn } from "../../domain/session/tree";
 import { clock, readClock } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
+import { actionOf, LEVELS } from "../../ui/keymap";
 import { Stepper } from "../../ui/Stepper";
 import { Grip, useGrip } from "./Grip";
 import { LevelText } from "./LevelText";
@@ -22,6 +23,16 @@ import {
 } from "./levels";
 import { LONGEST_S, MOST_ROUNDS, readCount, stepOf } from "./limits";
 import { Sortables } from "./Sortables";
+
+const BUTTONS = [
+  ["nest", "Nest"],
+  ["unnest", "Un-nest"],
+  ["split", "Split"],
+  ["double", "Double"],
+  ["remove", "Remove"],
+  ["moveUp", "Up"],
+  ["moveDown", "Down"],
+] as const;
 
 interface Props {
   tree: Node;
@@ -71,40 +82,29 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
     const index = place.index + by;
     lay(movedTo(tree, only.path, index), "It is at the end of its repeat already.", [...place.parent, "items", index]);
   }
-  const actions: [string, string, () => void][] = [
-    [
-      "n",
-      "Nest",
-      () =>
-        lay(
-          nested(
-            tree,
-            acted.map((level) => level.path),
-          ),
-          "Only what stands side by side goes into one repeat.",
-        ),
-    ],
-    ["u", "Un-nest", () => each(unnested, "Only a repeat can be taken away.")],
-    ["s", "Split", () => each(split, "Only a time of 0:02 or more, or two rounds or more, can be split.")],
-    ["d", "Double", () => each(doubled, "")],
-    ["Delete", "Remove", () => each(removed, "A part holds at least one thing; remove the part instead.")],
-  ];
+  const paths = () => acted.map((level) => level.path);
+  function goTo(by: 1 | -1) {
+    const level = levels[Math.min(levels.length - 1, Math.max(0, here + by))];
+    const row = level && `[data-level="${levelKey(level.path)}"] input[type=checkbox]`;
+    if (row) list.current?.querySelector<HTMLElement>(row)?.focus();
+  }
+  const actions = {
+    nest: () => lay(nested(tree, paths()), "Only what stands side by side goes into one repeat."),
+    unnest: () => each(unnested, "Only a repeat can be taken away."),
+    split: () => each(split, "Only a time of 0:02 or more, or two rounds or more, can be split."),
+    double: () => each(doubled, ""),
+    remove: () => each(removed, "A part holds at least one thing; remove the part instead."),
+    moveUp: () => step(-1),
+    moveDown: () => step(1),
+    up: () => goTo(-1),
+    down: () => goTo(1),
+  };
   const onKey = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).matches("input:not([type=checkbox]), select, textarea, [role=spinbutton]"))
       return;
-    if (event.ctrlKey || event.metaKey) return;
-    const arrow = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
-    const action = actions.find(([key]) => key === event.key || key === event.key.toLowerCase());
-    if (arrow && event.altKey) step(arrow);
-    else if (arrow) {
-      const next = Math.min(levels.length - 1, Math.max(0, here + arrow));
-      const level = levels[next];
-      if (level)
-        list.current
-          ?.querySelector<HTMLElement>(`[data-level="${levelKey(level.path)}"] input[type=checkbox]`)
-          ?.focus();
-    } else if (action && !event.altKey) action[2]();
-    else return;
+    const action = actionOf(LEVELS, event);
+    if (!action) return;
+    actions[action]();
     event.preventDefault();
     event.stopPropagation();
   };
@@ -127,17 +127,11 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
         aria-label="Change the levels"
       >
         <span className="quiet">{chosen.length ? `${chosen.length} picked` : "The level in hand"}</span>
-        {actions.map(([key, word, act]) => (
-          <button key={key} type="button" className="link min-h-[30px]" onClick={act}>
+        {BUTTONS.map(([action, word]) => (
+          <button key={action} type="button" className="link min-h-[30px]" onClick={actions[action]}>
             {word}
           </button>
         ))}
-        <button type="button" className="link min-h-[30px]" onClick={() => step(-1)}>
-          Up
-        </button>
-        <button type="button" className="link min-h-[30px]" onClick={() => step(1)}>
-          Down
-        </button>
         {chosen.length > 0 && (
           <>
             <select
@@ -146,13 +140,7 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
               value=""
               onChange={(event) => {
                 const tempo = event.target.value as Schemas["TempoOut"]["id"];
-                onChange(
-                  changedAll(
-                    tree,
-                    acted.map((level) => level.path),
-                    { tempo },
-                  ),
-                );
+                onChange(changedAll(tree, paths(), { tempo }));
               }}
             >
               <option value="">effort of all …</option>
@@ -168,15 +156,7 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
                 type="button"
                 className="act min-h-[30px] px-2"
                 aria-label={by > 0 ? "All 5 seconds longer" : "All 5 seconds shorter"}
-                onClick={() =>
-                  onChange(
-                    changedAll(
-                      tree,
-                      acted.map((level) => level.path),
-                      { by },
-                    ),
-                  )
-                }
+                onClick={() => onChange(changedAll(tree, paths(), { by }))}
               >
                 {by > 0 ? "+ 0:05" : "− 0:05"}
               </button>

@@ -1,24 +1,20 @@
-import { useCallback, useEffect, useState } from "react";
+import { type Dispatch, useCallback, useEffect } from "react";
 import { flushSync } from "react-dom";
-import type { Kept } from "../../domain/session/draft";
 import { newPart, type Part } from "../../domain/session/tree";
+import type { DeskAction, DeskState } from "./deskState";
 import { doubledRows, joined, without } from "./several";
 import type { Bench } from "./useBench";
 import { useTyped } from "./useTyped";
 
 /** The rows of the outline: which is in hand, what is typed into it, and everything done to them. */
-export function useRows(bench: Bench, start: Kept, say: (words: string) => void) {
+export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispatch: Dispatch<DeskAction>) {
   const { draft, edit, typed, setTyped } = bench;
   const parts = draft.document.parts;
-  const [chosen, setChosen] = useState<number | null>(start.typed?.part ?? (parts.length ? parts.length - 1 : null));
-  const [open, setOpen] = useState(start.typed !== null || parts.length === 1);
-  const choose = useCallback((index: number, nowOpen: boolean) => {
-    setChosen(index);
-    setOpen(nowOpen);
-    setPicked(null);
-  }, []);
-  /** Rows picked to be changed together; null while single rows are worked on. */
-  const [picked, setPicked] = useState<ReadonlySet<number> | null>(null);
+  const choose = useCallback(
+    (row: number, nowOpen: boolean) => dispatch({ do: "choose", row, open: nowOpen }),
+    [dispatch],
+  );
+  const say = useCallback((words: string | null) => dispatch({ do: "say", words }), [dispatch]);
 
   const setParts = useCallback(
     (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
@@ -55,9 +51,8 @@ export function useRows(bench: Bench, start: Kept, say: (words: string) => void)
 
   return {
     parts,
-    chosen,
-    open,
     choose,
+    say,
     setParts,
     setPart,
     typing,
@@ -90,21 +85,11 @@ export function useRows(bench: Bench, start: Kept, say: (words: string) => void)
         .toSpliced(to, 0, from);
       setParts(order.map((index) => parts[index] as Part));
       // The row in hand, and a line that is not read yet, go with their rows.
-      if (chosen !== null) setChosen(order.indexOf(chosen));
+      dispatch({ do: "reordered", order });
       if (typed) setTyped({ ...typed, part: order.indexOf(typed.part) });
     },
-    picked,
-    /** Pick a row or let go of it; with `range`, everything from the row in hand. */
-    pick: (index: number, range: boolean) => {
-      const next = new Set(picked ?? (range && chosen !== null ? [chosen] : []));
-      const from = range && chosen !== null ? chosen : index;
-      if (range) for (let at = Math.min(from, index); at <= Math.max(from, index); at++) next.add(at);
-      else if (!next.delete(index)) next.add(index);
-      setOpen(false);
-      if (!range) setChosen(index);
-      setPicked(next);
-    },
-    pickNone: () => setPicked(picked ? null : new Set()),
+    pick: (row: number, range: boolean) => dispatch({ do: "pick", row, range }),
+    pickNone: () => dispatch({ do: "pick none" }),
     /** Change the rows that are picked together. */
     changePicked: (change: (parts: Part[], rows: ReadonlySet<number>) => Part[]) => {
       if (picked?.size) setParts(change(parts, picked));
@@ -114,9 +99,7 @@ export function useRows(bench: Bench, start: Kept, say: (words: string) => void)
       if (!picked?.size) return;
       setTyped(null);
       setParts(without(parts, picked));
-      setChosen(0);
-      setPicked(new Set());
-      say(`${picked.size} removed. Ctrl Z brings them back.`);
+      dispatch({ do: "picked removed", words: `${picked.size} removed. Ctrl Z brings them back.` });
     },
     joinPicked: () => {
       if (!picked || picked.size < 2) return;

@@ -7,6 +7,8 @@ import { beatAt } from "../../domain/clock/pulse";
 import { playedBetween_s } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { pieceAt, skipTo } from "../../domain/clock/view";
+import { Keys } from "../../ui/Keys";
+import { FLOOR } from "../../ui/keymap";
 import { Big, HoldToEnd, Key, PULSE, Pulse, Small } from "./controls";
 import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
 import { Strip } from "./marks";
@@ -188,16 +190,17 @@ export function Clock({ plan }: { plan: Plan }) {
       </div>
       <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 min-[900px]:px-12 min-[900px]:pt-2 min-[900px]:text-[20px]">
         <span className="hidden gap-5 min-[900px]:flex">
-          <Key name="Space">{floor.running ? "pause" : "start"}</Key>
-          <Key name="N">skip</Key>
-          <Key name="B">back</Key>
-          {inPairs(plan) && <Key name="W">swap A and B</Key>}
-          <Key name="S">{floor.sound ? "sound on" : "sound off"}</Key>
-          {counting !== null && <Key name="Enter">count a rep</Key>}
-          {resting && <Key name="+">10 s more</Key>}
-          <Key name="T">{PULSE[String(floor.pulse)] ?? ""}</Key>
-          <Key name="U">unwell</Key>
-          <Key name="hold Esc">end</Key>
+          <Key of="toggle">{floor.running ? "pause" : "start"}</Key>
+          <Key of="skip">skip</Key>
+          <Key of="back">back</Key>
+          {inPairs(plan) && <Key of="swap">swap A and B</Key>}
+          <Key of="switchSound">{floor.sound ? "sound on" : "sound off"}</Key>
+          {counting !== null && <Key of="rep">count a rep</Key>}
+          {resting && <Key of="more">10 s more</Key>}
+          <Key of="nextPulse">{PULSE[String(floor.pulse)] ?? ""}</Key>
+          <Key of="unwell">unwell</Key>
+          <Key of="leave">end</Key>
+          <Keys places={[FLOOR]} />
         </span>
         <span className="flex flex-wrap gap-x-4 min-[900px]:hidden">
           <Small onClick={floor.nextPulse}>{PULSE[String(floor.pulse)]}</Small>

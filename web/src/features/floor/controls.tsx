@@ -1,4 +1,5 @@
 import { type ReactNode, useRef, useState } from "react";
+import { FLOOR, type FloorAction, keyOf } from "../../ui/keymap";
 import { HOLD_MS } from "./useFloorKeys";
 
 export const PULSE: Record<string, string> = { 0: "no pulse", 1: "pulse", 2: "double time", 0.5: "half time" };
@@ -32,11 +33,11 @@ export function Big({ children, main, onClick }: { children: string; main?: bool
   );
 }
 
-export function Key({ name, children }: { name: string; children: string }) {
+export function Key({ of, children }: { of: FloorAction; children: string }) {
   return (
     <span className="whitespace-nowrap">
       <kbd className="font-[family-name:var(--font-clock)] mr-2 rounded-[2px] border border-current px-2 font-semibold">
-        {name}
+        {keyOf(FLOOR, of)}
       </kbd>
       {children}
     </span>

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from "react";
+import { FLOOR, useKeys } from "../../ui/keymap";
 
 /** How long a key is held that ends a run. */
 export const HOLD_MS = 1000;
@@ -26,46 +27,35 @@ interface FloorKeys {
 export function useFloorKeys(keys: FloorKeys) {
   const latest = useRef(keys);
   latest.current = keys;
+  const hold = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const { counting, done, rep, skip, back, more, swap, nextPulse, switchSound, unwell } = keys;
+  useKeys(
+    FLOOR,
+    {
+      toggle: done ? keys.toLog : keys.toggle,
+      skip,
+      back,
+      rep: counting ? rep : undefined,
+      more,
+      swap,
+      nextPulse,
+      switchSound,
+      unwell,
+      leave: () => {
+        hold.current = setTimeout(() => latest.current.leave(), HOLD_MS);
+      },
+    },
+    { once: true },
+  );
   useEffect(() => {
-    let hold: ReturnType<typeof setTimeout> | undefined;
-    const down = (event: KeyboardEvent) => {
-      const { toggle, skip, back, switchSound, leave, toLog, done, rep, counting, unwell, more, nextPulse, swap } =
-        latest.current;
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if ((event.target as HTMLElement).closest("input, select, dialog")) return;
-      if (event.key === "Escape" && !event.repeat) hold = setTimeout(leave, HOLD_MS);
-      const actions: Record<string, () => void> = {
-        " ": done ? toLog : toggle,
-        n: skip,
-        ArrowRight: skip,
-        b: back,
-        ArrowLeft: back,
-        s: switchSound,
-        u: unwell,
-        t: nextPulse,
-        w: swap,
-        "+": more,
-        "=": more,
-        ...(counting ? { Enter: rep } : {}),
-        MediaPlayPause: done ? toLog : toggle,
-        MediaTrackNext: skip,
-        MediaTrackPrevious: back,
-      };
-      const action = actions[event.key] ?? actions[event.key.toLowerCase()];
-      if (!action || event.repeat) return;
-      event.preventDefault();
-      action();
-    };
     const up = (event: KeyboardEvent) => {
-      if (event.key === "Escape") clearTimeout(hold);
+      if (event.key === "Escape") clearTimeout(hold.current);
       // A focused button would be pressed a second time when the space bar comes up.
       if (event.key === " ") event.preventDefault();
     };
-    window.addEventListener("keydown", down);
     window.addEventListener("keyup", up);
     return () => {
-      clearTimeout(hold);
-      window.removeEventListener("keydown", down);
+      clearTimeout(hold.current);
       window.removeEventListener("keyup", up);
     };
   }, []);

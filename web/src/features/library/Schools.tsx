@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { useNavigate } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
@@ -7,6 +7,7 @@ import { protocols as protocolsQuery, vocabulary as vocabularyQuery } from "../.
 import { SmallScore } from "../../charts/score/SmallScore";
 import type { ToLay } from "../../domain/session/toLay";
 import { clock } from "../../domain/time";
+import { LIBRARY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { find } from "./find";
 import { Head } from "./Head";
@@ -30,15 +31,7 @@ export function Schools() {
   }, [targets]);
   const list = useRef<HTMLUListElement>(null);
   const open = useOpen();
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== "/" || (event.target as HTMLElement).closest("input, textarea, select")) return;
-      event.preventDefault();
-      document.querySelector<HTMLInputElement>("[data-search]")?.focus();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useKeys(LIBRARY, { search: () => document.querySelector<HTMLInputElement>("[data-search]")?.focus() });
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the schools' protocols" />;
 
   const found = find(query.data, search, nameOf);

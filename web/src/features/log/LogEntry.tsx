@@ -9,6 +9,8 @@ import { nowMs } from "../../domain/clock/steady";
 import { planOf } from "../../domain/outbox/journal";
 import { sendAll } from "../../domain/outbox/outbox";
 import { readStrikes, type Written } from "../../domain/outbox/written";
+import { Keys } from "../../ui/Keys";
+import { ENTRY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { Stepper } from "../../ui/Stepper";
 import { DoneScore } from "./DoneScore";
@@ -18,7 +20,6 @@ import { PainFlags } from "./PainFlags";
 import { logged } from "./record";
 import { RPE_WORDS } from "./rpe";
 import { Sums } from "./Sums";
-import { useEntryKeys } from "./useEntryKeys";
 import { useReviews } from "./useReviews";
 import { useWritten } from "./useWritten";
 
@@ -106,8 +107,8 @@ function Entry({ kept }: { kept: KeptRun }) {
       navigate("/log", { replace: true });
     },
   });
-  useEntryKeys({
-    pick: (rpe) => change({ rpe }),
+  useKeys(ENTRY, {
+    rpe: ({ key }) => change({ rpe: /\d/.test(key) ? Number(key) : 10 }),
     save: () => ready && save.mutate(),
     mark: () => setMarking(!marking),
   });
@@ -200,7 +201,7 @@ function Entry({ kept }: { kept: KeptRun }) {
           </p>
           <EffortPicker value={written.rpe} onChange={(rpe) => change({ rpe })} />
           <p className="quiet hidden pt-2 text-[13px] min-[900px]:block">
-            0 to 9 pick, X for 10, Tab to the note, N marks a niggle, S saves
+            0 to 9 pick, X for 10, Tab to the note, N marks a niggle, S saves <Keys places={[ENTRY]} />
           </p>
           {rated.length > 0 && unrated.length > 0 && (
             <p className="quiet pt-2 text-[13px]">
