@@ -84,7 +84,7 @@ def _parser() -> argparse.ArgumentParser:
     evaluate = commands.add_parser("evaluate", parents=[as_json, someone], help="simulate and judge a line")
     evaluate.add_argument("text")
     evaluate.add_argument("--target", choices=sorted(TARGETS), help="judge for this purpose, not the best one")
-    evaluate.add_argument("--days-to-bout", type=int)
+    evaluate.add_argument("--days-to-fight", type=int)
     evaluate.add_argument("--wbgt", type=float, help="wet-bulb globe temperature in the hall, °C")
     evaluate.set_defaults(run=evaluate_command)
 

@@ -120,7 +120,7 @@ def _reading(options: argparse.Namespace) -> tuple[str, Reading]:
 def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
     text, reading = _reading(options)
     traces = reading.traces
-    around = Circumstances(days_to_bout=options.days_to_bout, wbgt_c=options.wbgt)
+    around = Circumstances(days_to_fight=options.days_to_fight, wbgt_c=options.wbgt)
     stores = {
         "seconds": traces.seconds.round(1).tolist(),
         "sprint_left": traces.sprint_left.round(4).tolist(),
@@ -136,7 +136,7 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
         "fade_onset": asdict(reading.fade_onset),
         "bouts": [
             {"sprint_at_start": asdict(start), "fade": asdict(fade)}
-            for start, fade in zip(reading.sprint_at_bout, reading.bout_fade, strict=True)
+            for start, fade in zip(reading.sprint_at_work_bout, reading.work_bout_fade, strict=True)
         ],
         "intervals": [_rounded(reading.told(one)) for one in reading.intervals],
         "stores": stores,

@@ -44,15 +44,15 @@ def _welcome(request: HttpRequest) -> Welcome:
     user = request.user
     if not isinstance(user, User) or user.club is None:
         return Welcome(signed_in=False, demo=settings.DEMO)
-    own = user.club
+    club = user.club
     return Welcome(
         signed_in=True,
         coach_id=user.pk,
-        club_id=own.pk,
+        club_id=club.pk,
         coach=user.get_full_name(),
-        club=own.name,
-        school=own.school,
-        emergency_number=own.emergency_number,
+        club=club.name,
+        school=club.school,
+        emergency_number=club.emergency_number,
         demo=settings.DEMO,
     )
 
@@ -105,9 +105,9 @@ def coaches(request: HttpRequest) -> list[CoachOut]:
 @router.put("/club", response={200: Welcome, 403: Message}, operation_id="save_club")
 def save_club(request: HttpRequest, body: ClubIn) -> Welcome:
     """The club's settings. What is stored does not change: techniques are stored, and shown in the club's school."""
-    own = coach(request).own_club
+    club = coach(request).own_club
     changes = body.model_dump(exclude_none=True)
     for name, value in changes.items():
-        setattr(own, name, value)
-    own.save(update_fields=list(changes))
+        setattr(club, name, value)
+    club.save(update_fields=list(changes))
     return _welcome(request)

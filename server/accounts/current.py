@@ -13,5 +13,5 @@ def coach(request: HttpRequest) -> User:
     return user
 
 
-def club(request: HttpRequest) -> Club:
+def club_of(request: HttpRequest) -> Club:
     return coach(request).own_club

@@ -7,7 +7,7 @@ import msgspec
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from server.accounts.current import club
+from server.accounts.current import club_of
 from server.bench import schemas
 from server.bench.circumstances import circumstances_of
 from server.errors import Faults, FieldError, Message
@@ -41,7 +41,7 @@ router = Router(tags=["bench"])
 )
 def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str, object]:
     """Lines of shorthand as parts, with their canonical form, what they mean, and what each word is."""
-    school = club(request).school
+    school = club_of(request).school
     try:
         named = shorthand.names_parts(body.text)
         parts = shorthand.read_parts(body.text, school) if named else (Part("", shorthand.read(body.text, school)),)
@@ -71,11 +71,11 @@ def answered(answer: object) -> HttpResponse:
 @router.post("/evaluate", response={200: Evaluation, 404: Message, 422: Faults}, operation_id="evaluate_session")
 def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
     """The session drawn, simulated for the person and judged for the purpose."""
-    own = club(request)
-    saved = find_person(own, body.person_id)
+    club = club_of(request)
+    saved = find_person(club, body.person_id)
     circumstances = circumstances_of(saved, body.wbgt_c)
     try:
-        found = evaluate(body.document, core_of(saved), body.target, circumstances, own.school, ranges=body.ranges)
+        found = evaluate(body.document, core_of(saved), body.target, circumstances, club.school, ranges=body.ranges)
     except SessionError as error:
         raise FieldError(["body", "document", "parts"], str(error), "document") from error
     return answered(found)
@@ -84,7 +84,7 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
 @router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
 def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
     """A claim that is made for the session, held against the numbers."""
-    person = core_of(find_person(club(request), body.person_id))
+    person = core_of(find_person(club_of(request), body.person_id))
     timeline = unrolled(body.document)
     try:
         reading = read_session(person, timeline)
@@ -108,8 +108,8 @@ def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object
 )
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
     """Three to five protocols of different schools for the purpose, the person and the limits."""
-    own = club(request)
-    person = core_of(find_person(own, body.person_id))
+    club = club_of(request)
+    person = core_of(find_person(club, body.person_id))
     try:
         limits = Limits(
             body.minutes,
@@ -124,7 +124,7 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
         found = propose_all(person, body.target, limits)
     except ProposalError as error:
         raise FieldError(["body", "minutes"], str(error), "proposal") from error
-    columns = [proposal_column(each, body.target, own.school) for each in found]
+    columns = [proposal_column(each, body.target, club.school) for each in found]
     return answered(schemas.ProposeOut([schemas.ProposalOut(**vars(each)) for each in columns]))
 
 
@@ -135,14 +135,14 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
 )
 def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
     """The session for other people, or under other rules, with its effect kept as near as it goes."""
-    own = club(request)
-    saved_who = find_person(own, body.person_id)
+    club = club_of(request)
+    saved_who = find_person(club, body.person_id)
     person, circumstances = core_of(saved_who), circumstances_of(saved_who, None)
     session = body.document
     unrolled(session)
 
     def column(found: Scaled, theirs: Circumstances, **whose: Any) -> schemas.ScaledOut:
-        return schemas.ScaledOut(**vars(scaled_column(found, body.target, own.school, theirs)), **whose)
+        return schemas.ScaledOut(**vars(scaled_column(found, body.target, club.school, theirs)), **whose)
 
     try:
         if body.rule_set is not None:
@@ -151,7 +151,7 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
             return answered([column(found, circumstances, name=name, role="", person_id=body.person_id)])
         if not body.to:
             raise ScaleError("say whom it is to be scaled for, or to which rules converted")
-        people = [one for each in dict.fromkeys(body.to) if (one := find_person(own, each))]
+        people = [one for each in dict.fromkeys(body.to) if (one := find_person(club, each))]
         answers = []
         for role, index in three_of([core_of(each) for each in people]).items():
             saved = people[index]
@@ -164,7 +164,7 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:
-    person = find_person(club(request), body.person_id)
+    person = find_person(club_of(request), body.person_id)
     session = body.document
     unrolled(session)
     return core_of(person), session, body.target, circumstances_of(person, body.wbgt_c), body.minutes

@@ -21,7 +21,7 @@ def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstanc
     last = max((entry.started_at for entry in week if entry.result.lactic), default=None)
     return Circumstances(
         screening=person.screening,
-        days_to_bout=(person.bout_on - timezone.localdate()).days if person.bout_on else None,
+        days_to_fight=(person.fight_on - timezone.localdate()).days if person.fight_on else None,
         hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
         wbgt_c=wbgt_c,
         concussion_uncleared=person.concussion_uncleared,

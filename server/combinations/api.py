@@ -2,7 +2,7 @@ from django.http import HttpRequest
 from ninja import Router, Status
 from ninja.pagination import paginate
 
-from server.accounts.current import club
+from server.accounts.current import club_of
 from server.accounts.models import Club
 from server.accounts.once import once
 from server.combinations import schemas
@@ -68,7 +68,7 @@ def _out(entry: BookEntry, school: str) -> schemas.EntryOut:
 @router.post("/combinations/read", response={200: schemas.DrillOut, 422: Faults}, operation_id="read_combination")
 def read_combination(request: HttpRequest, body: schemas.ReadIn) -> schemas.DrillOut:
     """A line of the notation: counted, timed, mirrored, spelled out, and held against every bag."""
-    school = club(request).school
+    school = club_of(request).school
     drill = _read(body.text, school)
     try:
         return _drill(drill, school, body)
@@ -79,7 +79,7 @@ def read_combination(request: HttpRequest, body: schemas.ReadIn) -> schemas.Dril
 @router.post("/combinations/make", response={200: schemas.MadeOut, 422: Faults}, operation_id="make_combination")
 def make_combination(request: HttpRequest, body: schemas.MakeIn) -> dict[str, str]:
     """Work made from combinations: mirrored, pyramid, ladder, rounds that add, a draw, contrast, medley."""
-    school = club(request).school
+    school = club_of(request).school
     drill = _read(body.text, school)
     try:
         return {"text": notation.write_drill(_made(drill, body), school)}
@@ -109,16 +109,16 @@ def _made(drill: Drill, body: schemas.MakeIn) -> Drill:
             return one(alternating(given[0], ones, given[1], others, times))
 
 
-def _find(own: Club, entry_id: int) -> BookEntry:
-    return BookEntry.objects.find(own, "combination", pk=entry_id)
+def _find(club: Club, entry_id: int) -> BookEntry:
+    return BookEntry.objects.find(club, "combination", pk=entry_id)
 
 
 @router.get("/combinations", response=list[schemas.EntryOut], operation_id="combinations")
 @paginate(Pages)
 def combinations(request: HttpRequest) -> Listed:
     """The club's book, in its school."""
-    own = club(request)
-    return Listed(BookEntry.objects.of(own), lambda entry: _out(entry, own.school))
+    club = club_of(request)
+    return Listed(BookEntry.objects.of(club), lambda entry: _out(entry, club.school))
 
 
 def _fields(body: schemas.EntryIn, school: str) -> dict[str, object]:
@@ -130,9 +130,9 @@ def _fields(body: schemas.EntryIn, school: str) -> dict[str, object]:
 @router.post("/combinations", response={201: schemas.EntryOut, 422: Faults}, operation_id="create_combination")
 @once
 def create_combination(request: HttpRequest, body: schemas.EntryIn) -> Status[schemas.EntryOut]:
-    own = club(request)
-    entry = BookEntry.objects.create(club=own, **_fields(body, own.school))
-    return Status(201, _out(entry, own.school))
+    club = club_of(request)
+    entry = BookEntry.objects.create(club=club, **_fields(body, club.school))
+    return Status(201, _out(entry, club.school))
 
 
 @router.put(
@@ -141,15 +141,15 @@ def create_combination(request: HttpRequest, body: schemas.EntryIn) -> Status[sc
     operation_id="save_combination",
 )
 def save_combination(request: HttpRequest, entry_id: int, body: schemas.EntryIn) -> schemas.EntryOut:
-    own = club(request)
-    entry = _find(own, entry_id)
-    for name, value in _fields(body, own.school).items():
+    club = club_of(request)
+    entry = _find(club, entry_id)
+    for name, value in _fields(body, club.school).items():
         setattr(entry, name, value)
     entry.save()
-    return _out(entry, own.school)
+    return _out(entry, club.school)
 
 
 @router.delete("/combinations/{entry_id}", response={204: None, 404: Message}, operation_id="delete_combination")
 def delete_combination(request: HttpRequest, entry_id: int) -> Status[None]:
-    _find(club(request), entry_id).delete()
+    _find(club_of(request), entry_id).delete()
     return Status(204, None)

@@ -19,7 +19,7 @@ class DemoPerson:
     hr_rest_bpm: float | None = None
     heart_rate_lowering_medication: bool = False
     rule_set: str = ""
-    days_to_bout: int | None = None
+    days_to_fight: int | None = None
     cooper_m: float | None = None
     strike_test: list[int] | None = None
     stance: str = "orthodox"
@@ -71,11 +71,11 @@ BOOK = (
 
 PEOPLE = (
     DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52,
-               rule_set="kickboxing-amateur", days_to_bout=30, strike_test=[64, 172, 166, 150, 122, 104, 94, 88],
+               rule_set="kickboxing-amateur", days_to_fight=30, strike_test=[64, 172, 166, 150, 122, 104, 94, 88],
               stance="southpaw",
                screening=ACTIVE),
     DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60,
-               rule_set="boxing-amateur", days_to_bout=12, cooper_m=2450, screening=ACTIVE),
+               rule_set="boxing-amateur", days_to_fight=12, cooper_m=2450, screening=ACTIVE),
     DemoPerson("Tomas Brill", "boxer, 69 kg", "club", "male", 31, 71.0),
     DemoPerson("Dario Fenn", "mixed martial artist, 77 kg", "fighter", "male", 29, 81.0, 56, 189, 49,
                rule_set="mma-amateur", screening=ACTIVE),

@@ -5,7 +5,7 @@ from functools import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from server.accounts.current import club
+from server.accounts.current import club_of
 from server.errors import Message, not_found
 from server.sessions.documents import DocumentOut
 from yoisho.answers.columns import Block, blocks
@@ -90,7 +90,7 @@ def shelf(school: str) -> list[ProtocolOut]:
 
 @router.get("/protocols", response=list[ProtocolOut], operation_id="protocols")
 def protocols(request: HttpRequest) -> list[ProtocolOut]:
-    return shelf(club(request).school)
+    return shelf(club_of(request).school)
 
 
 @router.get(

@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Router
 from ninja.pagination import paginate
 
-from server.accounts.current import club, coach
+from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.errors import Faults, FieldError, Message, not_found
 from server.logbook.models import LogEntry
@@ -82,18 +82,18 @@ def entries_of(club: Club) -> Any:
 @paginate(Pages)
 def log(request: HttpRequest) -> Listed:
     """What was done, newest first."""
-    return Listed(entries_of(club(request)), _told)
+    return Listed(entries_of(club_of(request)), _told)
 
 
 @router.get("/people/{person_id}/weeks", response={200: list[WeekOut], 404: Message}, operation_id="weeks")
 def weeks(request: HttpRequest, person_id: int) -> list[WeekOut]:
     """Strikes of the person in each of the last eight weeks, this one last."""
-    own = club(request)
-    person = find_person(own, person_id)
+    club = club_of(request)
+    person = find_person(club, person_id)
     today = timezone.localdate()
     this_monday = today - timedelta(days=today.weekday())
     mondays = [this_monday - timedelta(weeks=back) for back in reversed(range(WEEKS))]
-    entries = LogEntry.objects.counted(own).filter(result__person=person, started_at__date__gte=mondays[0])
+    entries = LogEntry.objects.counted(club).filter(result__person=person, started_at__date__gte=mondays[0])
     held: dict[date, list[LogEntry]] = {monday: [] for monday in mondays}
     for entry in entries:
         day = timezone.localtime(entry.started_at).date()
@@ -116,7 +116,7 @@ def _week(monday: date, entries: list[LogEntry]) -> WeekOut:
 @router.get("/log/{entry_id}", response={200: LogDetail, 404: Message}, operation_id="log_entry")
 def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
     """One entry with all that was kept of it."""
-    entry = entries_of(club(request)).filter(pk=entry_id).first()
+    entry = entries_of(club_of(request)).filter(pk=entry_id).first()
     if entry is None:
         raise not_found("log entry")
     plan, kept = plan_of(entry.run), entry.result.record

@@ -5,7 +5,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from ninja.pagination import paginate
 
-from server.accounts.current import club
+from server.accounts.current import club_of
 from server.accounts.models import Club
 from server.pages import Listed, Pages
 from server.roster.models import Person
@@ -41,7 +41,7 @@ class PersonOut(Schema):
     speed_scale: Known
     heart_rate_lowering_medication: bool
     rule_set: str | None
-    bout_on: date | None
+    fight_on: date | None
     screening: ScreeningOutcome | None
     """What the screening came to; None where there was none."""
 
@@ -66,15 +66,15 @@ def _out(who: Person) -> PersonOut:
         anaerobic_scale=_known(core.anaerobic_scale),
         speed_scale=_known(core.speed_scale),
         rule_set=RULE_SETS[core.rule_set].name if core.rule_set else None,
-        bout_on=who.bout_on,
+        fight_on=who.fight_on,
         screening=who.screening.outcome if who.screening else None,
         heart_rate_lowering_medication=who.heart_rate_lowering_medication,
     )
 
 
-def find_person(own: Club, person_id: int | None) -> Person | None:
+def find_person(club: Club, person_id: int | None) -> Person | None:
     """The club's person with that id; None where none is asked for. 404 where it is not the club's."""
-    return None if person_id is None else Person.objects.find(own, "person", pk=person_id)
+    return None if person_id is None else Person.objects.find(club, "person", pk=person_id)
 
 
 def core_of(who: Person | None) -> CorePerson:
@@ -85,4 +85,4 @@ def core_of(who: Person | None) -> CorePerson:
 @router.get("/people", response=list[PersonOut], operation_id="people")
 @paginate(Pages)
 def people(request: HttpRequest) -> Listed:
-    return Listed(Person.objects.of(club(request)), _out)
+    return Listed(Person.objects.of(club_of(request)), _out)

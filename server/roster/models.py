@@ -46,7 +46,7 @@ class Person(models.Model):
     hr_rest_bpm = models.FloatField(null=True)
     heart_rate_lowering_medication = models.BooleanField(default=False)
     rule_set = models.CharField(max_length=40, blank=True)
-    bout_on = models.DateField(null=True)
+    fight_on = models.DateField(null=True)
     cooper_m = models.FloatField(null=True)
     """Metres run in 12 minutes."""
     shuttle_km_h = models.FloatField(null=True)

@@ -9,7 +9,7 @@ from ninja import Router, Status
 from ninja.pagination import paginate
 from pydantic import Field
 
-from server.accounts.current import club, coach
+from server.accounts.current import club_of, coach
 from server.accounts.models import Club, User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
@@ -79,14 +79,14 @@ def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> Run
 @router.get("/sessions/{session_id}/run", response={200: RunPlan, 404: Message}, operation_id="run_plan")
 def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
     """The plan of a run that is to begin: the session as it stands now."""
-    saved = find_session(club(request), session_id)
+    saved = find_session(club_of(request), session_id)
     return _plan_out(Plan(from_document(saved.document)), saved.club, saved, saved)
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
 def plan_of_run(request: HttpRequest, run_id: UUID) -> RunPlan:
     """The plan of a run as it stood when it began, whatever became of the session."""
-    run = find_run(club(request), run_id)
+    run = find_run(club_of(request), run_id)
     return _plan_out(plan_of(run), run.club, run.session, run)
 
 
@@ -97,7 +97,7 @@ def someone_on_floor(
     request: HttpRequest, session_id: int, of: People, place: Place = 0, person_id: int | None = None
 ) -> OnFloor:
     """The session as one of the people on the floor has it: at a place, from 0, `of` so many."""
-    saved = find_session(club(request), session_id)
+    saved = find_session(club_of(request), session_id)
     if place >= of:
         raise FieldError(["query", "place"], f"Places are counted from 0: of {of} the last is {of - 1}.", "on_floor")
     person = core_of(find_person(saved.club, person_id))
@@ -112,7 +112,7 @@ def someone_on_floor(
 )
 def save_calls(request: HttpRequest, session_id: int, body: CallSettings) -> CallSettings:
     """What is called in this session. The plan of the run follows it."""
-    saved = find_session(club(request), session_id)
+    saved = find_session(club_of(request), session_id)
     saved.calls = body.model_dump()
     saved.save(update_fields=["calls"])
     return body
@@ -132,7 +132,7 @@ def begin_run(request: HttpRequest, run_id: UUID, body: RunIn) -> RunOut:
 @router.post("/review", response={200: Done, 404: Message, 422: Faults}, operation_id="review_run")
 def review_run(request: HttpRequest, body: ReviewIn) -> Done:
     """What one of the people on the floor did of a run, round by round. Nothing is kept."""
-    person = core_of(find_person(club(request), body.person_id))
+    person = core_of(find_person(club_of(request), body.person_id))
     return review(person, unrolled(core_session(body.run.document, "run"), "run"), body.record.to_core())
 
 
@@ -152,7 +152,7 @@ def _journal_out(journal: Journal) -> JournalOut:
 
 @router.get("/runs/{run_id}/journal", response={200: JournalOut, 404: Message}, operation_id="journal")
 def journal(request: HttpRequest, run_id: UUID) -> JournalOut:
-    found = Journal.objects.filter(run__club=club(request), run__run_id=run_id).select_related("run").first()
+    found = Journal.objects.filter(run__club=club_of(request), run__run_id=run_id).select_related("run").first()
     if found is None:
         raise not_found("journal")
     return _journal_out(found)
@@ -161,23 +161,23 @@ def journal(request: HttpRequest, run_id: UUID) -> JournalOut:
 @router.post("/runs/{run_id}/live", response={204: None, 404: Message, 422: Faults}, operation_id="say_live")
 def say_live(request: HttpRequest, run_id: UUID, body: LiveIn) -> Status[None]:
     """Where the clock of a run stands that has begun, for the other screens of the club."""
-    live.say(find_run(club(request), run_id), body.state.model_dump())
+    live.say(find_run(club_of(request), run_id), body.state.model_dump())
     return Status(204, None)
 
 
 @router.get("/live", response=list[LiveRow], operation_id="live_runs")
 def live_runs(request: HttpRequest) -> list[LiveRow]:
     """Runs of the club that are on the floor now."""
-    return [LiveRow(run_id=each.run.run_id, title=each.run.title) for each in live.running(club(request))]
+    return [LiveRow(run_id=each.run.run_id, title=each.run.title) for each in live.running(club_of(request))]
 
 
 @router.get("/live/{run_id}/events", response={200: None, 404: Message}, operation_id="follow_live")
 def follow_live(request: HttpRequest, run_id: UUID) -> StreamingHttpResponse:
     """The clock of a run as it moves, as server-sent events."""
-    own = club(request)
-    if not LiveState.objects.filter(run__club=own, run__run_id=run_id).exists():
+    club = club_of(request)
+    if not LiveState.objects.filter(run__club=club, run__run_id=run_id).exists():
         raise not_found("run on the floor")
-    answer = StreamingHttpResponse(live.follow(own, run_id), content_type="text/event-stream")
+    answer = StreamingHttpResponse(live.follow(club, run_id), content_type="text/event-stream")
     answer.headers["Cache-Control"] = "no-store"
     answer.headers["X-Accel-Buffering"] = "no"
     return answer

@@ -12,7 +12,7 @@ from ninja import Body, Router, Status
 from ninja.errors import HttpError
 from ninja.pagination import paginate
 
-from server.accounts.current import club, coach
+from server.accounts.current import club_of, coach
 from server.accounts.models import Club, User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message
@@ -41,8 +41,8 @@ else:
     Written = Literal[tuple(each.id for each in FORMATS.values() if each.write)]
 
 
-def find_session(own: Club, session_id: int) -> Saved:
-    return Saved.objects.find(own, "session", pk=session_id)
+def find_session(club: Club, session_id: int) -> Saved:
+    return Saved.objects.find(club, "session", pk=session_id)
 
 
 def _out(saved: Saved) -> dict[str, object]:
@@ -62,7 +62,7 @@ def _out(saved: Saved) -> dict[str, object]:
 @paginate(Pages)
 def sessions(request: HttpRequest) -> Listed:
     """The club's sessions, the last saved first."""
-    own = club(request)
+    club = club_of(request)
 
     def row(saved: Saved) -> dict[str, object]:
         session = from_document(saved.document)
@@ -73,19 +73,19 @@ def sessions(request: HttpRequest) -> Listed:
             "target": saved.target,
             "tags": saved.tags,
             "total_s": sum(duration_s(part.tree) for part in session.parts),
-            "text": [shorthand.write(part.tree, own.school) for part in session.parts],
+            "text": [shorthand.write(part.tree, club.school) for part in session.parts],
             "saved_at": saved.saved_at.isoformat(),
         }
 
-    return Listed(Saved.objects.of(own).select_related("person"), row)
+    return Listed(Saved.objects.of(club).select_related("person"), row)
 
 
-def _checked(body: schemas.SessionIn, own: Club) -> dict[str, object]:
+def _checked(body: schemas.SessionIn, club: Club) -> dict[str, object]:
     session = body.document
     unrolled(session)
     return {
         "document": to_document(session),
-        "person": find_person(own, body.person_id),
+        "person": find_person(club, body.person_id),
         "target": body.target,
         "tags": list(dict.fromkeys(body.tags)),
     }
@@ -132,7 +132,7 @@ def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict
 @router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")
 def export_session(request: HttpRequest, session_id: int, form: Written = "session-json") -> HttpResponse:
     """The session as a file, in one of the open formats."""
-    saved = find_session(club(request), session_id)
+    saved = find_session(club_of(request), session_id)
     written = FORMATS[form]
     assert written.write is not None
     answer = HttpResponse(written.write(from_document(saved.document)), content_type=written.media_type)
@@ -159,7 +159,7 @@ def import_session(request: HttpRequest, document: Body[Any]) -> Status[dict[str
     operation_id="get_session",
 )
 def get_session(request: HttpRequest, session_id: int) -> dict[str, object]:
-    return _out(find_session(club(request), session_id))
+    return _out(find_session(club_of(request), session_id))
 
 
 @router.put(
@@ -216,9 +216,9 @@ def _version_out(version: Version, school: str) -> dict[str, object]:
 @paginate(Pages)
 def versions(request: HttpRequest, session_id: int) -> Listed:
     """The history of a session, the latest first: who saved what, and when."""
-    own = club(request)
-    found = find_session(own, session_id).versions.select_related("saved_by")
-    return Listed(found, lambda version: _version_out(version, own.school))
+    club = club_of(request)
+    found = find_session(club, session_id).versions.select_related("saved_by")
+    return Listed(found, lambda version: _version_out(version, club.school))
 
 
 @router.post("/merge", response={200: schemas.MergeOut, 422: Faults}, operation_id="merge_sessions")
@@ -240,5 +240,5 @@ def merge_sessions(request: HttpRequest, body: schemas.MergeIn) -> dict[str, obj
 
 @router.delete("/sessions/{session_id}", response={204: None, 404: Message}, operation_id="delete_session")
 def delete_session(request: HttpRequest, session_id: int) -> Status[None]:
-    find_session(club(request), session_id).delete()
+    find_session(club_of(request), session_id).delete()
     return Status(204, None)

@@ -167,7 +167,7 @@ def test_every_interval_and_bout_is_read_with_its_range(capsys):
 
 def test_days_to_the_bout_and_heat_reach_the_cautions(capsys):
     text = "10:00 flow, 2 x (8 x (30 all out / 30 recover)) rest 2:00"
-    found = answer(capsys, "evaluate", text, "--days-to-bout", "5", "--wbgt", "29")
+    found = answer(capsys, "evaluate", text, "--days-to-fight", "5", "--wbgt", "29")
     assert {"bout-cut-off", "heat"} <= {caution["rule"] for caution in found["cautions"]}
 
 

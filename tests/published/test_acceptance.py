@@ -33,8 +33,8 @@ def test_the_20_10_format_at_130_percent_does_not():
 def test_six_seconds_all_out_every_ninety_stay_sprint_power_to_the_end():
     done = reading("15 x (6 all out, 84 rest)")
     assert judge(done).target == "sprint-power"
-    assert done.sprint_at_bout[-1].value > 0.8
-    assert done.bout_fade[-1].value < 0.05
+    assert done.sprint_at_work_bout[-1].value > 0.8
+    assert done.work_bout_fade[-1].value < 0.05
 
 
 def test_thirty_thirty_at_150_and_40_percent_twice_eight_minutes_is_lactic_capacity_and_fades():

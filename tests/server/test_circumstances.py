@@ -31,7 +31,7 @@ def logged(coach, person, days_ago, done_s=1000, line=HARD[1]):
 
 
 def test_a_bout_in_six_days_closes_the_lactic_work(coach):
-    person = screened(coach, bout_on=timezone.localdate() + timedelta(days=6))
+    person = screened(coach, fight_on=timezone.localdate() + timedelta(days=6))
     assert cautions(coach, person)["bout-cut-off"]["severity"] == "stop"
     assert "bout-cut-off" not in cautions(coach, person, "20:00 flow")
 
@@ -89,7 +89,7 @@ def test_a_concussion_that_is_not_cleared_stops_everything(coach):
 
 @pytest.mark.parametrize("severity", ["note", "caution", "stop"])
 def test_cautions_come_with_a_level_a_cure_and_a_source(coach, severity):
-    found = cautions(coach, coach.person(bout_on=timezone.localdate() + timedelta(days=3)), wbgt_c=26)
+    found = cautions(coach, coach.person(fight_on=timezone.localdate() + timedelta(days=3)), wbgt_c=26)
     assert any(caution["severity"] == severity for caution in found.values())
     assert all(caution["cure"] and caution["source"] for caution in found.values())
 

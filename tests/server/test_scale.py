@@ -60,11 +60,11 @@ def test_proposals_leave_out_what_is_missing_and_what_is_to_be_avoided(coach):
 
 
 def test_rounds_of_the_rules_that_are_asked_for_are_rehearsed(coach):
-    body = {"target": "bout-rehearsal", "minutes": 45, "rule_set": "mma-pro"}
+    body = {"target": "fight-rehearsal", "minutes": 45, "rule_set": "mma-pro"}
     best = coach.post("propose", body).json()["proposals"][0]
     assert best["name"] == "The bout's rounds"
     assert best["text"].endswith("rest 1:00")
-    main = next(part for part in best["document"]["parts"] if part["purpose"] == "bout-rehearsal")
+    main = next(part for part in best["document"]["parts"] if part["purpose"] == "fight-rehearsal")
     items = main["tree"]["body"]["items"]
     assert sum(item["seconds"] for item in items) == 300
 

@@ -90,7 +90,7 @@ def test_what_was_stored_in_version_1_is_brought_up_to_date_with_the_database():
     executor.migrate(before)
     apps = executor.loader.project_state(before).apps
     club = apps.get_model("accounts", "Club").objects.create(name="Capstan Hall")
-    apps.get_model("training", "Session").objects.create(club=club, target="skill", document=old)
+    apps.get_model("training", "Session").objects.create(club=club, target="bout-rehearsal", document=old)
     apps.get_model("logbook", "LogEntry").objects.create(
         club=club, run_id="00000000-0000-0000-0000-000000000001", title="Old", document=old, expected_strikes=40,
         started_at=timezone.now(), planned_s=60, planned_efforts=1, planned_rpe=8, done_s=60, done_efforts=1, rpe=8,
@@ -101,6 +101,7 @@ def test_what_was_stored_in_version_1_is_brought_up_to_date_with_the_database():
     saved = apps.get_model("training", "Session").objects.get()
     entry = apps.get_model("logbook", "LogEntry").objects.get()
     run = apps.get_model("runs", "Run").objects.get()
+    assert saved.target == "fight-rehearsal"
     assert (run.title, run.session, entry.result.run) == ("Old", None, run)
     for document in (saved.document, run.document):
         assert ACCEPTS.is_valid(document)

@@ -9,7 +9,7 @@ def test_a_saved_session_comes_back_as_the_document_it_is(coach):
     saved = coach.session("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
     again = coach.get(f"sessions/{saved['id']}").json()
     assert again["document"] == document("2 x (30 technique, 30 power) rest 0:15", "3:00 recover")
-    assert again["document"]["version"] == 3
+    assert again["document"]["version"] == 4
 
 
 RICH = (
@@ -44,7 +44,7 @@ def test_a_file_of_an_earlier_version_is_brought_up_to_date_as_it_comes_in(coach
     ("file", "field", "words"),
     [
         ({"format": "another"}, "format", "not a session"),
-        ({**document("1:00 power"), "version": 99}, "version", "versions 1 to 3"),
+        ({**document("1:00 power"), "version": 99}, "version", "versions 1 to 4"),
         ({**document("1:00 power"), "parts": [{"name": "x", "purpose": None, "tree": {"type": "loop"}}]},
          "parts[0].tree.type", "interval, sequence or repeat"),
         ([1, 2], "format", "not a session"),

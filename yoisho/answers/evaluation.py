@@ -211,7 +211,7 @@ def _bands(reading: readout.Reading) -> Bands | None:
 
 def _efforts(reading: readout.Reading) -> list[Effort]:
     intervals = reading.timeline.intervals
-    pairs = zip(reading.bouts, reading.sprint_at_bout, reading.bout_fade, strict=True)
+    pairs = zip(reading.work_bouts, reading.sprint_at_work_bout, reading.work_bout_fade, strict=True)
     return [
         Effort(intervals[bout.first].start_s, intervals[bout.last].end_s, start, fade) for bout, start, fade in pairs
     ]

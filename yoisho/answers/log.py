@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from yoisho.engine.bouts import session_rpe
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, read
+from yoisho.engine.work_bouts import session_rpe
 from yoisho.judgement.cautions import is_lactic
 from yoisho.runs.plan import Plan, efforts_of
 from yoisho.runs.record import Record, done_timeline, lived

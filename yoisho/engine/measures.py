@@ -6,11 +6,11 @@ from functools import cached_property
 import numpy as np
 
 from yoisho.engine import heart_rate
-from yoisho.engine.bouts import Bout, session_rpe
 from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
 from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
 from yoisho.engine.person import Cohort, Person
 from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
+from yoisho.engine.work_bouts import WorkBout, session_rpe
 from yoisho.session.timeline import Timeline
 
 AFTER_S = 600.0
@@ -87,7 +87,7 @@ def _run_out(lengths: Floats, asked_frac: Floats, people: People, sample_s: floa
 def measure(
     person: Person,
     timeline: Timeline,
-    bouts: tuple[Bout, ...],
+    bouts: tuple[WorkBout, ...],
     cohort: Cohort,
     sample_s: float,
     like: "Measured | None" = None,

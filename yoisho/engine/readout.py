@@ -5,11 +5,11 @@ from functools import cached_property
 
 import numpy as np
 
-from yoisho.engine.bouts import Bout, find_bouts
 from yoisho.engine.energy_cost import LOWEST_MET, SPARRING_MET, kcal_of_met
 from yoisho.engine.measures import Measured, measure
 from yoisho.engine.person import Person, best_guess, draws
 from yoisho.engine.stores import Floats
+from yoisho.engine.work_bouts import WorkBout, find_work_bouts
 from yoisho.session.timeline import Timeline
 from yoisho.session.volume import Volume, interval_volume, total
 
@@ -79,11 +79,11 @@ class Reading:
 
     person: Person
     timeline: Timeline
-    bouts: tuple[Bout, ...]
+    work_bouts: tuple[WorkBout, ...]
     figures: dict[str, Figure]
-    bout_fade: tuple[Figure, ...]
+    work_bout_fade: tuple[Figure, ...]
     """Share of the asked energy that each bout falls short by."""
-    sprint_at_bout: tuple[Figure, ...]
+    sprint_at_work_bout: tuple[Figure, ...]
     """Sprint store left as each bout starts."""
     fade_onset: FadeOnset
     traces: Traces
@@ -197,7 +197,7 @@ def read(person: Person, timeline: Timeline, *, ranges: bool = True, sample_s: f
     guess itself; a search may also sample more coarsely than each second. Raises `NoWorkError` if the timeline holds
     nothing but pauses.
     """
-    bouts = find_bouts(timeline)
+    bouts = find_work_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
     found = measure(person, timeline, bouts, best_guess(person), sample_s)

@@ -8,8 +8,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from yoisho.engine.bouts import HARD_FRAC
 from yoisho.engine.readout import Reading
+from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.clock import clock
 from yoisho.session.timeline import Timeline, TimelineInterval
@@ -209,8 +209,8 @@ def _lactic_gap(rule: Rule, reading: Reading, circumstances: Circumstances) -> C
     )  # fmt: skip
 
 
-def _bout_near(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
-    days = circumstances.days_to_bout
+def _fight_near(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    days = circumstances.days_to_fight
     if days is None or days < 0 or days >= LAST_LACTIC_DAYS or not is_lactic(reading):
         return None
     late = days < LATEST_LACTIC_DAYS
@@ -285,13 +285,13 @@ def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -
         return None
     number = next(
         index
-        for index, bout in enumerate(reading.bouts, 1)
-        if reading.timeline.intervals[bout.last].end_s > reading.exhausted_at_s or index == len(reading.bouts)
+        for index, bout in enumerate(reading.work_bouts, 1)
+        if reading.timeline.intervals[bout.last].end_s > reading.exhausted_at_s or index == len(reading.work_bouts)
     )
     return rule.caution(
         "note",
-        f"About {clock(reading.exhausted_at_s)}, in effort {number} of {len(reading.bouts)}, the effort asked can no "
-        "longer be held.",
+        f"About {clock(reading.exhausted_at_s)}, in effort {number} of {len(reading.work_bouts)}, the effort asked "
+        "can no longer be held.",
         "Stop there if form goes, or give longer rest or fewer rounds.",
         reading.exhausted_at_s,
     )  # fmt: skip
@@ -305,7 +305,7 @@ RULES: tuple[Rule, ...] = (
     Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",
          "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat),
     Rule("bout-cut-off", "Closed", "The last lactic session 9 to 10 days before a bout, 7 at the very latest.",
-         "common practice, no source", _bout_near),
+         "common practice, no source", _fight_near),
     Rule("lactic-gap", "Gap", "Two lactic days need 48 h between them.",
          "Stanley, Peake and Buchheit 2013, 48 h and more after high intensity, from memory", _lactic_gap),
     Rule("medication", "RPE", "On medication that lowers heart rate, no heart-rate targets: effort by feel.",

@@ -40,7 +40,7 @@ class Circumstances:
     of_somebody: bool = True
     """Whether this is about a person: nobody's screening can be missing."""
     screening: Screening | None = None
-    days_to_bout: int | None = None
+    days_to_fight: int | None = None
     hours_since_lactic: float | None = None
     """Since the end of the last session that emptied the lactic store."""
     wbgt_c: float | None = None

@@ -25,7 +25,7 @@ class RoundOf:
 
 def pauses(reading: Reading) -> list[int]:
     """Seconds between one effort and the next."""
-    pairs = zip(reading.bouts, reading.bouts[1:], strict=False)
+    pairs = zip(reading.work_bouts, reading.work_bouts[1:], strict=False)
     return [reading.timeline.intervals[b.first].start_s - reading.timeline.intervals[a.last].end_s for a, b in pairs]
 
 
@@ -106,7 +106,7 @@ def _round_figures(reading: Reading) -> dict[str, float]:
 
 def structure(reading: Reading) -> dict[str, float]:
     """Every structural number a purpose may ask about, by name."""
-    bouts, timeline = reading.bouts, reading.timeline
+    bouts, timeline = reading.work_bouts, reading.timeline
     work_s = sum(bout.seconds for bout in bouts)
     asked = sum(
         interval.seconds * interval.demand_frac

@@ -254,7 +254,7 @@ TARGETS: dict[str, Target] = {
             ),
         ),
         Target(
-            "bout-rehearsal", "bout rehearsal", "the rounds, the rests and the pace of the bout",
+            "fight-rehearsal", "bout rehearsal", "the rounds, the rests and the pace of the bout",
             "the rule set's rounds", "as the rules", "rule sets, from memory",
             (
                 Measure("round_ratio", "length of a round", "percent", 0.5, 0.97, 1.03, 1.5,

@@ -84,7 +84,7 @@ _RESTS = ("sprint_at_start", "sprint_at_start_lowest")
 
 
 def _speaks_of(measure: Measure, reading: Reading) -> tuple[int, ...]:
-    bouts = reading.bouts
+    bouts = reading.work_bouts
     inside = [i for bout in bouts for i in range(bout.first, bout.last + 1)]
     if measure.figure in _LAST_EFFORT:
         return tuple(range(bouts[-1].first, bouts[-1].last + 1))
@@ -101,7 +101,7 @@ def _words(reading: Reading) -> dict[str, str]:
     """What every reason may speak of: the lengths of the efforts and of the rests, and the rules."""
     rules = rules_for(reading)
     return {
-        "work": _spread([bout.seconds for bout in reading.bouts]),
+        "work": _spread([bout.seconds for bout in reading.work_bouts]),
         "rest": _spread(pauses(reading)),
         "rules": f"{rules.name} ({rules.text})",
     }

@@ -118,7 +118,7 @@ def _circuit(person: Person, k: Knobs) -> Node:
     return Repeat(k["rounds"], Sequence(stations))
 
 
-def _bout_rounds(person: Person, k: Knobs) -> Node:
+def _fight_rounds(person: Person, k: Knobs) -> Node:
     """Rounds of the person's rule set in fight order: fast, then settled, finished with power."""
     rules = RULE_SETS[person.rule_set or "boxing-amateur"]
     third = rules.round_s // 3
@@ -161,7 +161,7 @@ FAMILIES: tuple[Family, ...] = (
         "thirds-fight", "30-30-30, fight order", "ring",
         "A round opens fast, settles, and is finished with power, as a bout does.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)},
-        _thirds("speed", "technique", "power"), home=("bout-rehearsal",),
+        _thirds("speed", "technique", "power"), home=("fight-rehearsal",),
         form_of="thirties",
     ),
     Family(
@@ -272,8 +272,8 @@ FAMILIES: tuple[Family, ...] = (
         "bout-rounds", "The bout's rounds", "ring",
         "The rounds and rests of the rule set, opened fast, settled, and finished hard.",
         "rule sets, from memory: check your federation's",
-        {"settled": ("technique", "freestyle", "combination"), "more": (0, 1, 2)}, _bout_rounds,
-        home=("bout-rehearsal",),
+        {"settled": ("technique", "freestyle", "combination"), "more": (0, 1, 2)}, _fight_rounds,
+        home=("fight-rehearsal",),
         form_of="fight-rounds",
     ),
     Family(

@@ -11,7 +11,7 @@ ROUNDS = (
         "Rounds and rests as the rule set has them, at the pace of the bout.",
         "Near a bout the body should know how long a round lasts and how much comes back in the corner. Farther away, "
         "technique need not be tied to rounds at all.",
-        "bout-rehearsal",
+        "fight-rehearsal",
         scaled(
             ("Rounds: 3 x (2:00 technique bag) rest 1:00", "Shorter rounds, no pace to keep."),
             ("Rounds: 3 x (3:00 combination bag) rest 1:00", ""),

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from yoisho.engine.bouts import find_bouts, session_rpe
+from yoisho.engine.work_bouts import find_work_bouts, session_rpe
 from yoisho.runs.calls import Call, Settings, call_schedule
 from yoisho.runs.cues import Cue, cue_schedule
 from yoisho.session.document import Session
@@ -13,7 +13,7 @@ from yoisho.session.timeline import Timeline
 def efforts_of(timeline: Timeline) -> tuple[tuple[int, int], ...]:
     """Start and end of every effort [s], as the plan and the log count them."""
     intervals = timeline.intervals
-    return tuple((intervals[bout.first].start_s, intervals[bout.last].end_s) for bout in find_bouts(timeline))
+    return tuple((intervals[bout.first].start_s, intervals[bout.last].end_s) for bout in find_work_bouts(timeline))
 
 
 @dataclass(frozen=True)

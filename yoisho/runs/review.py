@@ -7,9 +7,9 @@ Fade is the drop of the strike rate from the first third to the last third of a 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from yoisho.engine.bouts import find_bouts
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, read
+from yoisho.engine.work_bouts import find_work_bouts
 from yoisho.runs.record import Record, covered_s, lived, mostly, spent
 from yoisho.session.timeline import Timeline
 
@@ -174,7 +174,7 @@ def review(person: Person, timeline: Timeline, record: Record) -> Done:
         expected = [0.0] * len(own.intervals)
     rounds = tuple(_round(own, group, expected, record) for group in _groups(own))
     work_s, rest_s = _spent_s(timeline, own, record)
-    hard = [_span(own, bout.first, bout.last) for bout in find_bouts(own)]
+    hard = [_span(own, bout.first, bout.last) for bout in find_work_bouts(own)]
     return Done(
         rounds=rounds,
         planned_work_s=own.work_s,

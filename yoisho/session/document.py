@@ -11,13 +11,13 @@ from typing import Annotated, Any
 from yoisho import plain
 from yoisho.plain import Length, OneOf
 from yoisho.session.interval import SessionError
-from yoisho.session.purposes import PURPOSES
+from yoisho.session.purposes import FORMER_PURPOSES, PURPOSES
 from yoisho.session.timeline import Timeline, unroll
 from yoisho.session.tree import DEEPEST, Node
 from yoisho.strikes.drill import Drill
 
 FORMAT = "yoisho-session"
-VERSION = 3
+VERSION = 4
 MOST_PARTS = 40
 LONGEST_NAME = 80
 LONGEST_TITLE = 120
@@ -104,7 +104,21 @@ def renamed(value: Any) -> Any:
     return value
 
 
-MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _with_purposes, 2: renamed}
+def _for_fights(document: dict[str, Any]) -> dict[str, Any]:
+    """3 to 4: the purpose of a part that rehearses a fight is `fight-rehearsal`."""
+    parts = document.get("parts")
+    if not isinstance(parts, list):
+        return document
+    return {**document, "parts": [_for_a_fight(part) for part in parts]}
+
+
+def _for_a_fight(part: Any) -> Any:
+    if isinstance(part, dict) and part.get("purpose") in FORMER_PURPOSES:
+        return {**part, "purpose": FORMER_PURPOSES[part["purpose"]]}
+    return part
+
+
+MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _with_purposes, 2: renamed, 3: _for_fights}
 """From each earlier version to the next. One entry here is all a new version needs."""
 
 

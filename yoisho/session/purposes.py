@@ -22,7 +22,7 @@ PURPOSES: dict[str, Purpose] = {
         Purpose("aerobic-power", "aerobic power"),
         Purpose("aerobic-base", "aerobic base", ("base",)),
         Purpose("skill", "skill", ("technique",)),
-        Purpose("bout-rehearsal", "bout rehearsal", ("rehearsal",)),
+        Purpose("fight-rehearsal", "bout rehearsal", ("rehearsal", "bout-rehearsal")),
         Purpose("cool-down", "cool-down", ("cool down", "cooldown")),
     )
 }
@@ -30,6 +30,10 @@ PURPOSES: dict[str, Purpose] = {
 
 FRAMES = ("warm-up", "cool-down")
 """Purposes of the parts that stand around the main set."""
+
+
+FORMER_PURPOSES = {"bout-rehearsal": "fight-rehearsal"}
+"""What purposes were called in older documents."""
 
 
 def purpose_spellings() -> dict[str, str]:

@@ -130,7 +130,7 @@ def test_a_climb_finds_the_top_of_a_hill_and_tries_nothing_twice():
 
 def test_a_bout_is_proposed_by_the_persons_rules():
     rules = RULE_SETS["muay-thai-pro"]
-    found = best("bout-rehearsal", 40, person(rule_set="muay-thai-pro"))
+    found = best("fight-rehearsal", 40, person(rule_set="muay-thai-pro"))
     assert {i.seconds for i in found.reading.timeline.intervals if i.kind == "rest" and i.part == 1} == {rules.rest_s}
 
 

@@ -2,9 +2,9 @@ import numpy as np
 import pytest
 
 from tests.core.people import club_boxer
-from yoisho.engine.bouts import find_bouts, session_rpe
 from yoisho.engine.lactate import blood_lactate
 from yoisho.engine.readout import NoWorkError, _onset, read
+from yoisho.engine.work_bouts import find_work_bouts, session_rpe
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
@@ -20,17 +20,17 @@ def test_every_figure_is_a_best_guess_inside_its_range():
 
 def test_thirty_hard_thirty_light_twice_eight_minutes_has_sixteen_hard_efforts():
     # common practice, no source
-    assert len(find_bouts(unroll(line("2 x (8 x (30 power / 30 flow)) rest 2:00")))) == 16
+    assert len(find_work_bouts(unroll(line("2 x (8 x (30 power / 30 flow)) rest 2:00")))) == 16
 
 
 def test_neighbouring_hard_intervals_are_one_effort():
-    bouts = find_bouts(unroll(line("2 x (30 technique, 30 speed, 30 power) rest 0:15")))
+    bouts = find_work_bouts(unroll(line("2 x (30 technique, 30 speed, 30 power) rest 0:15")))
     assert [bout.seconds for bout in bouts] == [60, 60]
 
 
 def test_a_session_without_hard_work_counts_its_brisk_or_its_easy_work():
-    assert len(find_bouts(unroll(line("10:00 flow; then 1:00, 4 x (4:00 combination) recover 3:00")))) == 4
-    assert len(find_bouts(unroll(line("3 x (5:00 flow) recover 1:00")))) == 3
+    assert len(find_work_bouts(unroll(line("10:00 flow; then 1:00, 4 x (4:00 combination) recover 3:00")))) == 4
+    assert len(find_work_bouts(unroll(line("3 x (5:00 flow) recover 1:00")))) == 3
 
 
 def test_rest_alone_cannot_be_judged():

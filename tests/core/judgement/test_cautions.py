@@ -97,12 +97,12 @@ def test_a_missing_screening_is_said_before_vigorous_work_only():
 )
 def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_very_latest(days, severity):
     # common practice, no source
-    found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=days)).get("Closed")
+    found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=days)).get("Closed")
     assert (found and found.severity) == severity
 
 
 def test_skill_work_may_go_on_to_the_day_before():
-    around = Circumstances(screening=ACTIVE, days_to_bout=1)
+    around = Circumstances(screening=ACTIVE, days_to_fight=1)
     assert "Closed" not in seals("6 x 2:00 technique rest 1:00", around=around)
 
 
@@ -149,8 +149,8 @@ def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
 
 
 def test_a_bout_that_is_over_closes_nothing():
-    assert "Closed" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=-2))
-    assert "Closed" in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_bout=0))
+    assert "Closed" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=-2))
+    assert "Closed" in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=0))
 
 
 def test_sides_are_weighed_by_placed_strikes_alone():

@@ -26,7 +26,7 @@ def verdict(text, target=None):
         ("4 x (4:00 combination) rest 3:00", "aerobic-power"),
         ("20:00 flow", "aerobic-base"),
         ("6 x (2:00 technique) rest 1:00", "skill"),
-        ("3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00", "bout-rehearsal"),
+        ("3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00", "fight-rehearsal"),
     ],
 )
 def test_each_school_trains_what_it_says(text, trains):
@@ -45,7 +45,7 @@ def test_a_bout_is_rehearsed_by_the_persons_own_rules():
     fighter = person(vo2max_ml_kg_min=56, rule_set="mma-pro")
     boxer = person(vo2max_ml_kg_min=56, rule_set="boxing-amateur")
     as_fighter, as_boxer = (
-        judge(read(who, unroll(rounds), ranges=False), "bout-rehearsal") for who in (fighter, boxer)
+        judge(read(who, unroll(rounds), ranges=False), "fight-rehearsal") for who in (fighter, boxer)
     )
     assert as_fighter.score > as_boxer.score
     reason = next(reason for reason in as_boxer.reasons if reason.measure == "length of a round")
@@ -53,7 +53,7 @@ def test_a_bout_is_rehearsed_by_the_persons_own_rules():
 
 
 def test_the_learning_order_is_not_the_fight_order():
-    learning = verdict("3 x (1:00 technique, 1:00 speed, 1:00 power) rest 1:00", "bout-rehearsal")
+    learning = verdict("3 x (1:00 technique, 1:00 speed, 1:00 power) rest 1:00", "fight-rehearsal")
     assert any(r.measure == "order of effort" and not r.met for r in learning.reasons)
 
 

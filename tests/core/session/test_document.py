@@ -5,6 +5,7 @@ from hypothesis import given
 
 from tests.core.trees import trees
 from yoisho.session.document import (
+    VERSION,
     DocumentError,
     Part,
     Session,
@@ -40,7 +41,7 @@ def broken(change):
     ("change", "path"),
     [
         (lambda d: d.update(format="other"), "format"),
-        (lambda d: d.update(version=4), "version"),
+        (lambda d: d.update(version=5), "version"),
         (lambda d: d.update(version="2"), "version"),
         (lambda d: d.update(note="mine"), "document.note"),
         (lambda d: d.update(title=None), "title"),
@@ -69,6 +70,13 @@ def test_a_bottomless_document_is_refused():
         tree_from_dict(tree)
 
 
+def test_a_rehearsal_of_version_3_rehearses_a_fight():
+    tree = {"type": "interval", "seconds": 60, "tempo": "flow"}
+    parts = [{"name": "A", "purpose": "bout-rehearsal", "tree": tree}, {"name": "B", "purpose": "skill", "tree": tree}]
+    old = {"format": "yoisho-session", "version": 3, "title": "Old", "parts": parts}
+    assert [part.purpose for part in from_document(old).parts] == ["fight-rehearsal", "skill"]
+
+
 def test_a_document_of_version_2_is_read_with_the_names_of_today():
     action = {"technique": "hook", "side": "lead", "level": "body"}
     drill = {"order": "turns", "recall": False, "combinations": [[[action]]]}
@@ -77,5 +85,5 @@ def test_a_document_of_version_2_is_read_with_the_names_of_today():
     (part,) = from_document(old).parts
     assert part.tree == read("1:00 power bag [3b]")
     told = to_document(from_document(old))
-    assert told["version"] == 3
+    assert told["version"] == VERSION
     assert from_document(told) == from_document(old)

@@ -1030,7 +1030,7 @@ export interface components {
              */
             tabata: boolean;
             /** Trains */
-            trains?: ("sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal") | null;
+            trains?: ("sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal") | null;
         };
         /** ClaimOut */
         ClaimOut: {
@@ -1279,7 +1279,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Wbgt C */
             wbgt_c?: number | null;
         };
@@ -1798,7 +1798,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** Message */
         Message: {
@@ -1841,7 +1841,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Wbgt C */
             wbgt_c?: number | null;
         };
@@ -1881,7 +1881,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** Option */
         Option: {
@@ -1964,7 +1964,7 @@ export interface components {
         };
         Part: {
             name: string;
-            purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal" | "cool-down") | null;
+            purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal" | "cool-down") | null;
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
         };
         /**
@@ -2002,8 +2002,8 @@ export interface components {
             /** Age Years */
             age_years: number;
             anaerobic_scale: components["schemas"]["Known"];
-            /** Bout On */
-            bout_on: string | null;
+            /** Fight On */
+            fight_on: string | null;
             /** Heart Rate Lowering Medication */
             heart_rate_lowering_medication: boolean;
             hr_max_bpm: components["schemas"]["Known"];
@@ -2100,7 +2100,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** ProposeOut */
         ProposeOut: {
@@ -2125,7 +2125,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Versions */
             versions: components["schemas"]["VersionOut"][];
             /** Words */
@@ -2404,7 +2404,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Text */
             text: string[];
             /** Total S */
@@ -2421,7 +2421,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /**
              * To
              * @default []
@@ -2512,7 +2512,7 @@ export interface components {
             parts: components["schemas"]["Part"][];
             title: string;
             /** @constant */
-            version: 3;
+            version: 4;
         };
         /** SessionIn */
         SessionIn: {
@@ -2535,7 +2535,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** SessionOut */
         SessionOut: {
@@ -2557,7 +2557,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** SessionRow */
         SessionRow: {
@@ -2573,7 +2573,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Text */
             text: string[];
             /** Title */
@@ -2595,7 +2595,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** ShorthandIn */
         ShorthandIn: {
@@ -2707,7 +2707,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            id: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /** Meaning */
             meaning: string;
             /** Name */
@@ -2828,12 +2828,12 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
             /**
              * Trains Best
              * @enum {string}
              */
-            trains_best: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "bout-rehearsal";
+            trains_best: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
         /** VersionOut */
         VersionOut: {

@@ -56,9 +56,9 @@ class Command(BaseCommand):
 
 def _person(club: Club, someone: hall.DemoPerson) -> Person:
     today = timezone.localdate()
-    known = {name: value for name, value in vars(someone).items() if name not in ("age", "days_to_bout", "screening")}
-    if someone.days_to_bout is not None:
-        known["bout_on"] = today + timedelta(days=someone.days_to_bout)
+    known = {name: value for name, value in vars(someone).items() if name not in ("age", "days_to_fight", "screening")}
+    if someone.days_to_fight is not None:
+        known["fight_on"] = today + timedelta(days=someone.days_to_fight)
     if someone.screening is not None:
         active, disease, cleared = someone.screening
         known |= {"screened_on": today - timedelta(days=40), "screening_active": active, "screening_disease": disease}

@@ -21,13 +21,14 @@ describe("a draft on this device", () => {
       drill: { order: "turns", recall: false, combinations: [[[action]]] },
     };
     const document = { format: "yoisho-session", version: 2, title: "Old", parts: [{ name: "A", tree }] };
-    const draft = { document, personId: 4, target: "skill", tags: [] };
-    const savedText = JSON.stringify([document, 4, "skill", []]);
+    const draft = { document, personId: 4, target: "bout-rehearsal", tags: [] };
+    const savedText = JSON.stringify([document, 4, "bout-rehearsal", []]);
     localStorage.setItem("yoisho.bench.8", JSON.stringify({ draft, savedText, revision: 3, typed: null }));
     const found = recall(8);
-    expect(found?.draft.document.version).toBe(3);
+    expect(found?.draft.document.version).toBe(4);
     expect(JSON.stringify(found?.draft.document)).toContain('"modality":"bag"');
     expect(JSON.stringify(found?.draft.document)).toContain('"height":"body"');
+    expect(found?.draft.target).toBe("fight-rehearsal");
     expect(found && asText(found.draft)).toBe(found?.savedText);
   });
 

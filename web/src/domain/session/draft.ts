@@ -19,15 +19,17 @@ export interface Kept {
   typed: { part: number; text: string } | null;
 }
 
+const VERSION = 4;
 const RENAMED: Record<string, string> = { means: "modality", level: "height" };
 
-/** A draft that was kept before version 3 of the document, with its names of today. */
+/** A draft that was kept with an older version of the document, with its names of today. */
 function renamed(value: unknown): unknown {
+  if (value === "bout-rehearsal") return "fight-rehearsal";
   if (Array.isArray(value)) return value.map(renamed);
   if (typeof value !== "object" || value === null) return value;
   const fields = Object.entries(value).map(([name, each]) => [RENAMED[name] ?? name, renamed(each)]);
   const found = Object.fromEntries(fields);
-  return found.format === "yoisho-session" && found.version === 2 ? { ...found, version: 3 } : found;
+  return found.format === "yoisho-session" && found.version < VERSION ? { ...found, version: VERSION } : found;
 }
 
 /** What is saved is told as text: it is brought up to date as the draft is. */
@@ -38,12 +40,12 @@ function upToDate(old: Kept): Kept {
 
 function readDraft(value: unknown, version: number): Kept | null {
   const old = value as Kept | null;
-  const kept = old?.draft && version < 2 ? upToDate(old) : old;
-  const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === 3;
+  const kept = old?.draft && version < 3 ? upToDate(old) : old;
+  const whole = kept?.draft?.document?.format === "yoisho-session" && kept.draft.document.version === VERSION;
   return whole ? { ...kept, draft: { ...kept.draft, tags: kept.draft.tags ?? [] } } : null;
 }
 
-const drafts = shelf<Kept>("bench", 2, readDraft);
+const drafts = shelf<Kept>("bench", 3, readDraft);
 const idOf = (sessionId: number | null): number | string => sessionId ?? "new";
 
 /** A full or forbidden store costs only the safety net, not the edit in hand. */
@@ -57,7 +59,7 @@ export const forget = (sessionId: number | null): void => drafts.remove(idOf(ses
 
 export function emptyDraft(personId: number | null = null): Draft {
   return {
-    document: { format: "yoisho-session", version: 3, title: "New session", parts: [] },
+    document: { format: "yoisho-session", version: VERSION, title: "New session", parts: [] },
     personId,
     target: "lactic-capacity",
     tags: [],

@@ -11,7 +11,7 @@ BRISK_FRAC = 0.85
 
 
 @dataclass(frozen=True)
-class Bout:
+class WorkBout:
     """Consecutive work without a pause between: hard work where the session has any, else all its work."""
 
     first: int
@@ -20,17 +20,17 @@ class Bout:
     seconds: int
 
 
-def find_bouts(timeline: Timeline) -> tuple[Bout, ...]:
+def find_work_bouts(timeline: Timeline) -> tuple[WorkBout, ...]:
     """The hard efforts of a timeline; where there are none, the brisk ones; where there are none, all its work."""
     for threshold in (HARD_FRAC, BRISK_FRAC, 0.0):
-        found: list[Bout] = []
+        found: list[WorkBout] = []
         for index, interval in enumerate(timeline.intervals):
             if interval.kind != "work" or interval.demand_frac < threshold:
                 continue
             if found and found[-1].last == index - 1:
-                found[-1] = Bout(found[-1].first, index, found[-1].seconds + interval.seconds)
+                found[-1] = WorkBout(found[-1].first, index, found[-1].seconds + interval.seconds)
             else:
-                found.append(Bout(index, index, interval.seconds))
+                found.append(WorkBout(index, index, interval.seconds))
         if found:
             return tuple(found)
     return ()
