@@ -6,7 +6,6 @@ Constants that are words on screen, ids; and vectors: cases with their answers, 
 from typing import Any
 
 from yoisho.engine.measures import LACTIC_DEEP
-from yoisho.method.figures import FIGURES
 from yoisho.runs.pairs import MOST, whose
 from yoisho.runs.record import MOSTLY, Record, Stretch, covered_s, mostly
 
@@ -47,7 +46,6 @@ def shared() -> dict[str, Any]:
     return {
         "lactic_deep": LACTIC_DEEP,
         "mostly": MOSTLY,
-        "figures": sorted(FIGURES),
     }
 
 

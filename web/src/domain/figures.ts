@@ -2,6 +2,8 @@ import type { Schemas } from "../api/client";
 import { clock } from "./time";
 
 export type FigureValue = Schemas["Figure"] | undefined;
+/** Figures by their ids; some are not told of everybody. */
+export type Figures = Partial<Record<Schemas["FigureId"], Schemas["Figure"]>>;
 
 function round(value: number, digits: number): number {
   const unit = 10 ** -digits;

@@ -1,9 +1,7 @@
 import type { Schemas } from "../../api/client";
 import shared from "../../api/shared.json";
-import { clockRange, percentRange, range } from "../../domain/figures";
+import { clockRange, type Figures, percentRange, range } from "../../domain/figures";
 import { clock } from "../../domain/time";
-
-type Figures = Record<string, Schemas["Figure"]>;
 
 export interface Compared {
   figures: Figures;

@@ -2,7 +2,7 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import shared from "../../api/shared.json";
-import { clockRange, fadeOnset, percentRange, range } from "../../domain/figures";
+import { clockRange, type Figures, fadeOnset, percentRange, range } from "../../domain/figures";
 import { Figure } from "../../ui/Figure";
 import { Strikes } from "../../ui/Strikes";
 import { Tally } from "../../ui/Tally";
@@ -51,7 +51,8 @@ export function VerdictSheet({
       </section>
     );
   }
-  const { verdict, figures } = reading;
+  const { verdict } = reading;
+  const figures: Figures = reading.figures;
   const name = (id: string) => targets.find((target) => target.id === id)?.name ?? id;
   return (
     <section aria-label="Verdict" className="px-4 py-4 min-[900px]:px-[18px]">
@@ -148,7 +149,7 @@ function ratio(evaluation: Schemas["Evaluation"]): string {
 }
 
 /** What is asked for less often, folded away. */
-function More({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
+function More({ figures }: { figures: Figures }) {
   return (
     <details className="pt-1">
       <summary className="label-text cursor-pointer py-1">More figures</summary>
@@ -182,9 +183,9 @@ const STORES = [
   { key: "aerobic_share", name: "Aerobic", hue: "var(--aerobic)", mark: "●" },
   { key: "alactic_share", name: "Sprint", hue: "var(--sprint)", mark: "▲" },
   { key: "lactic_share", name: "Lactic", hue: "var(--lactic)", mark: "◆" },
-];
+] as const;
 
-function Shares({ figures }: { figures: Record<string, Schemas["Figure"]> }) {
+function Shares({ figures }: { figures: Figures }) {
   return (
     <>
       <h3 className="label-text pt-3 pb-1">Energy in the efforts</h3>
