@@ -7,6 +7,7 @@ the tests that mirror its package, and those that no test notices are listed wit
 
 import argparse
 import ast
+import os
 import shutil
 import subprocess
 import sys
@@ -118,14 +119,19 @@ def _put(mutant: Mutant, tree: Path) -> None:
     target.write_bytes(b"".join(lines))
 
 
+def _tested(tree: Path, *packages: str) -> subprocess.CompletedProcess[bytes]:
+    """The tests of the packages, in the tree."""
+    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider"]
+    tests = [f"tests/core/{each}" for each in packages]
+    plain = {name: value for name, value in os.environ.items() if name != "PYTEST_ADDOPTS"}
+    return subprocess.run([*command, *tests], cwd=tree, capture_output=True, timeout=LONGEST_S, env=plain)
+
+
 def noticed(mutant: Mutant, tree: Path) -> bool:
     """Whether a test fails, or never ends, once the mutant stands in the tree."""
     _put(mutant, tree)
-    tests = [f"tests/core/{each}" for each in (mutant.package, *BESIDE.get(mutant.package, ()))]
-    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *tests]
     try:
-        done = subprocess.run(command, cwd=tree, capture_output=True, timeout=LONGEST_S)
-        return done.returncode != 0
+        return _tested(tree, mutant.package, *BESIDE.get(mutant.package, ())).returncode != 0
     except subprocess.TimeoutExpired:
         return True
     finally:
@@ -151,6 +157,11 @@ def main() -> int:
                 shutil.copytree(ROOT / part, tree / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
             shutil.copyfile(ROOT / "pyproject.toml", tree / "pyproject.toml")
             trees.put(tree)
+        whole = _tested(tree, *packages)
+        if whole.returncode:
+            print(whole.stdout.decode() + whole.stderr.decode())
+            print("The tests fail before anything is turned round: mend them first.")
+            return 1
 
         def tried(mutant: Mutant) -> bool:
             tree = trees.get()
