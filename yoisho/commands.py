@@ -87,6 +87,7 @@ def _verdict(verdict: Verdict) -> dict[str, Any]:
         "grade": verdict.grade,
         "sentence": verdict.sentence,
         "trains_best": verdict.trains_best,
+        "sureness": verdict.sureness,
         "reasons": [
             {"measure": reason.measure, "met": reason.met, "text": reason.text, "source": reason.source}
             for reason in verdict.reasons
@@ -253,6 +254,7 @@ def simulate_profile(seconds: np.ndarray, demand: np.ndarray, vo2max: float, *, 
         "lactic_used_peak": float(run.lactic_used.max()),
         "sprint_left_min": float(run.sprint_left.min()),
         "lactate_peak_mmol": float(lactate_peak[0]),
+        "fatigue_peak": float(run.fatigue.max()),
         "segments": [
             {
                 "seconds": round(float(length), 1),
@@ -261,6 +263,7 @@ def simulate_profile(seconds: np.ndarray, demand: np.ndarray, vo2max: float, *, 
                 "sprint_left_end": float(run.sprint_left[end, 0]),
                 "lactic_used_end": float(run.lactic_used[end, 0]),
                 "vo2_frac_end": float(run.uptake_frac[end, 0]),
+                "fatigue_end": float(run.fatigue[end, 0]),
             }
             for length, asked, delivered, end in zip(seconds, demand, run.energy_delivered[:, 0], ends, strict=True)
         ],

@@ -20,14 +20,15 @@ from server.roster.models import Person
 from server.runs.kept import begin, plan_of
 from server.runs.models import Journal, Result, Run
 from server.runs.schemas import RecordIn
-from yoisho.answers.intervals import interval_answer
+from yoisho.answers.intervals import interval_answer, volumes_of
 from yoisho.answers.log import Logged, logged
+from yoisho.engine.readout import try_reading
 from yoisho.review.pain import PLACES
 from yoisho.review.pain import told as pain_told
 from yoisho.runs.record import Record, lived
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
-from yoisho.session.volume import interval_volume, total
+from yoisho.session.volume import total
 
 router = Router(tags=["logbook"])
 WEEKS = 8
@@ -122,11 +123,12 @@ def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
     plan, kept = plan_of(entry.run), entry.result.record
     record = RecordIn(**kept) if kept else None
     own = lived(plan.timeline, record.to_core()) if record else plan.timeline
-    stance = core_of(entry.result.person).stance
+    person = core_of(entry.result.person)
+    volumes = volumes_of(own, try_reading(person, own), person.stance)
     return LogDetail(
         **_told(entry),
         part_names=[part.name for part in plan.session.parts],
-        timeline=[interval_answer(one, interval_volume(one, stance)) for one in own.intervals],
+        timeline=[interval_answer(*each) for each in zip(own.intervals, volumes, strict=True)],
         heart=record.heart if record else [],
     )
 

@@ -64,7 +64,8 @@ def test_simulate_reports_shares_that_make_the_whole_and_null_where_nothing_fail
     assert found["exhausted_at_s"] is None
     assert found["aerobic_share"] + found["alactic_share"] + found["lactic_share"] == pytest.approx(1)
     assert found["o2_deficit_ml_kg"] > 0
-    assert found["segments"][0]["vo2_frac_end"] == pytest.approx(found["peak_vo2_frac"])
+    assert 0 <= found["segments"][0]["fatigue_end"] <= found["fatigue_peak"] <= 1
+    assert found["segments"][0]["vo2_frac_end"] == pytest.approx(found["peak_vo2_frac"], rel=0.05)
 
 
 def test_all_out_is_delivered_as_far_as_it_goes_and_never_stops_the_run(capsys, tmp_path):
@@ -174,7 +175,7 @@ def test_days_to_the_bout_and_heat_reach_the_cautions(capsys):
 def test_the_method_is_printed_as_markdown_and_as_json(capsys):
     written, _ = command(capsys, "method")
     assert written.startswith("# How Yoisho works it out")
-    assert len(answer(capsys, "method")["fit"]) == 50
+    assert len(answer(capsys, "method")["fit"]) == 79
 
 
 def test_a_line_is_counted_by_limb_and_explained_in_the_school_asked_for(capsys):

@@ -40,6 +40,9 @@ def rich(draw):
         "beat": draw(st.none() | st.builds(Beat, st.integers(30, 240), st.sampled_from([0.5, 1, 2]))),
         "band": draw(st.none() | st.builds(HeartBand, st.integers(30, 60), st.integers(61, 100))),
         "pairs": draw(st.booleans()),
+        "per_min": draw(st.none() | st.integers(1, 480)),
+        "power_percent": draw(st.none() | st.integers(5, 100)),
+        "demand_percent": draw(st.none() | st.integers(20, 400)),
         "drill": draw(st.none() | drills()),
     }
     seconds = draw(st.integers(1, 600))

@@ -5,7 +5,7 @@ import numpy as np
 from yoisho.engine import studies
 from yoisho.engine.parameters import REFERENCE_VO2MAX_ML_KG_MIN
 from yoisho.engine.stores import Run
-from yoisho.engine.studies import Model
+from yoisho.engine.studies import CADENCE, STUDY_SCALE, Model
 
 VO2MAX = REFERENCE_VO2MAX_ML_KG_MIN
 REST = studies.REST
@@ -30,10 +30,10 @@ def exhausting_demand(seconds: float) -> float:
 
 
 def bouts_until_exhausted(work_s: float, rest_s: float, demand: float) -> float:
-    """How many bouts are done before the demand can no longer be delivered, the last in part."""
-    return studies.bouts_until_exhausted(Model(), work_s, rest_s, demand)[0]
+    """How many bouts Tabata's people do before their cadence falls, the last in part."""
+    return studies.bouts_until_exhausted(Model(anaerobic_scale=STUDY_SCALE), work_s, rest_s, demand, CADENCE)[0]
 
 
 def until_exhausted(work_s: float, rest_s: float, demand: float) -> Run:
     """The bouts and rests until then."""
-    return studies.bouts_until_exhausted(Model(), work_s, rest_s, demand)[1]
+    return studies.bouts_until_exhausted(Model(anaerobic_scale=STUDY_SCALE), work_s, rest_s, demand, CADENCE)[1]

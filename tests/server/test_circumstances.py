@@ -125,5 +125,5 @@ def test_on_medication_no_heart_figure_is_given(coach):
 def test_the_method_is_served_whole(coach):
     found = coach.get("method").json()
     assert {section["id"] for section in found["sections"]} >= {"stores", "parameters", "fit", "purposes", "limits"}
-    assert len(found["fit"]) == 50
+    assert len(found["fit"]) == 79
     assert any(not row["within"] for row in found["fit"])

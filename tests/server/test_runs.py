@@ -76,7 +76,7 @@ def test_efforts_that_were_skipped_are_no_lactic_day_and_no_strikes_of_the_week(
     whole = log(coach, saved, person_id=person.pk, record=played((0, 1170))).json()["expected_strikes"]
     run = uuid.uuid4()
     skipped = log(coach, saved, run, person_id=person.pk, done_efforts=0, record=played((0, 660), (1110, 1170))).json()
-    assert skipped["expected_strikes"] == pytest.approx(600 + 60, rel=0.1), "eleven minutes of flow"
+    assert 11 * 30 < skipped["expected_strikes"] < 11 * 80, "eleven minutes of flow"
     assert whole > skipped["expected_strikes"] + 200
     Run.objects.exclude(run_id=run).delete()
     assert "lactic-gap" not in rules(coach, person)

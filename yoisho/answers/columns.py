@@ -34,6 +34,8 @@ class Column:
     strokes: int
     grade: str
     sentence: str
+    sureness: float | None
+    """Share of the draws in which it is well aimed at least; None where there are none."""
     figures: dict[str, Figure]
     total_s: int
     work_s: int
@@ -55,6 +57,7 @@ def column(session: Session, reading: Reading, target: str, school: str) -> Colu
         strokes=verdict.strokes,
         grade=verdict.grade,
         sentence=verdict.sentence,
+        sureness=verdict.sureness,
         figures=reading.told(reading.figures),
         total_s=timeline.total_s,
         work_s=timeline.work_s,

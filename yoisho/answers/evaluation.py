@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from yoisho.answers.floor import HeartTarget, heart_targets
-from yoisho.answers.intervals import TimelineInterval, interval_answer, rounded
+from yoisho.answers.intervals import TimelineInterval, interval_answer, rounded, volumes_of
 from yoisho.engine import readout
 from yoisho.engine.person import Person
 from yoisho.engine.readout import FadeOnset, Figure
@@ -18,7 +18,7 @@ from yoisho.session.document import Session
 from yoisho.session.shorthand import write
 from yoisho.session.timeline import Timeline
 from yoisho.session.tree import Node, Repeat, Sequence
-from yoisho.session.volume import Volume, interval_volume, total
+from yoisho.session.volume import Volume, total
 from yoisho.strikes.counts import Limb
 from yoisho.strikes.techniques import Height
 
@@ -248,7 +248,7 @@ def evaluate(
         reading = readout.read(person, timeline, ranges=ranges)
     except readout.NoWorkError:
         reading = None
-    volumes = reading.volumes if reading else [interval_volume(one, person.stance) for one in timeline.intervals]
+    volumes = volumes_of(timeline, reading, person.stance)
     return Evaluation(
         timeline=[interval_answer(one, volume) for one, volume in zip(timeline.intervals, volumes, strict=True)],
         parts=_summaries(session, timeline, volumes, school),

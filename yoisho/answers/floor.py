@@ -1,10 +1,11 @@
 """What the Floor shows: the plan of a run, and the session as each of the people on the floor has it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from yoisho.answers.intervals import TimelineInterval, told
+from yoisho.answers.intervals import TimelineInterval, told, volumes_of
 from yoisho.engine.person import Person
-from yoisho.engine.readout import NoWorkError, read
+from yoisho.engine.readout import Reading, expected_rpe, try_reading
 from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth
 from yoisho.judgement.targets import TARGETS
 from yoisho.runs.calls import Call, Settings
@@ -13,9 +14,7 @@ from yoisho.runs.pairs import as_work, lived_by, turns
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import simulate
 from yoisho.session.timeline import Timeline
-from yoisho.session.timeline import TimelineInterval as Flat
-from yoisho.session.volume import interval_volume
-from yoisho.strikes.counts import Stance
+from yoisho.session.volume import Volume
 
 
 @dataclass(frozen=True)
@@ -110,15 +109,15 @@ def heart_targets(person: Person, timeline: Timeline, target: str) -> list[Heart
     return [HeartTarget(start, end, round(low * highest), round(high * highest)) for start, end, low, high in found]
 
 
-def floor_intervals(timeline: Timeline, stance: Stance) -> list[FloorInterval]:
-    """A timeline as it is done on the floor: a partner's turn is work, of the partner."""
-
-    def answer(interval: Flat, turn: int | None) -> FloorInterval:
-        worked = as_work(interval)
-        fields = told(worked, interval_volume(worked, stance)) | {"partner": interval.partner, "turn": turn}
-        return FloorInterval(**fields)  # type: ignore[arg-type]
-
-    return list(map(answer, timeline.intervals, turns(timeline)))
+def floor_intervals(timeline: Timeline, volumes: Sequence[Volume]) -> list[FloorInterval]:
+    """A timeline as it is done on the floor, with the strikes expected of each interval: a partner's turn is work, of
+    the partner, who is expected to do as much."""
+    found = []
+    for index, (interval, turn) in enumerate(zip(timeline.intervals, turns(timeline), strict=True)):
+        volume = volumes[index - 1 if interval.partner else index]
+        fields = told(as_work(interval), volume) | {"partner": interval.partner, "turn": turn}
+        found.append(FloorInterval(**fields))  # type: ignore[arg-type]
+    return found
 
 
 def _warmth(timeline: Timeline) -> Warmth | None:
@@ -126,11 +125,8 @@ def _warmth(timeline: Timeline) -> Warmth | None:
     return Warmth(found[0].start_s, WARM_UP_S) if found else None
 
 
-def _cold(timeline: Timeline, person: Person) -> str | None:
-    try:
-        found = cautions(read(person, timeline, ranges=False))
-    except NoWorkError:
-        return None
+def _cold(reading: Reading | None) -> str | None:
+    found = cautions(reading) if reading else ()
     return next((f"{caution.text} {caution.cure}" for caution in found if caution.rule == "warm-up"), None)
 
 
@@ -140,6 +136,7 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
     The calls are of every kind, whatever is muted: what is heard is chosen where it is played.
     """
     timeline = plan.timeline
+    reading = try_reading(person, timeline)
     return FloorPlan(
         title=plan.session.title,
         part_names=[part.name for part in plan.session.parts],
@@ -147,11 +144,11 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         efforts=[EffortSpan(*effort) for effort in plan.efforts],
-        expected_rpe=plan.expected_rpe,
-        timeline=floor_intervals(timeline, person.stance),
+        expected_rpe=expected_rpe(reading),
+        timeline=floor_intervals(timeline, volumes_of(timeline, reading, person.stance)),
         cues=list(plan.cues),
         calls=list(plan.calls(replace(settings, muted=frozenset()))),
-        cold=_cold(timeline, person),
+        cold=_cold(reading),
         warmth=_warmth(timeline),
     )
 

@@ -1,12 +1,14 @@
 """The intervals of a timeline as every screen draws them."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import TypeVar
 
+from yoisho.engine.readout import Reading
+from yoisho.session.timeline import Timeline
 from yoisho.session.timeline import TimelineInterval as Flat
-from yoisho.session.volume import Volume
-from yoisho.strikes.counts import Limb
+from yoisho.session.volume import Volume, interval_volume
+from yoisho.strikes.counts import Limb, Stance
 from yoisho.strikes.notation import calls
 from yoisho.strikes.tempo import TEMPOS, Hatch, Kind, TempoId
 
@@ -70,6 +72,11 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "pulse_per_min": interval.pulse_per_min,
         "hatch": tempo.hatch,
     }
+
+
+def volumes_of(timeline: Timeline, reading: Reading | None, stance: Stance) -> Sequence[Volume]:
+    """Strikes expected of every interval: as read, after the fade; of a session without work as it is written."""
+    return reading.volumes if reading else [interval_volume(one, stance) for one in timeline.intervals]
 
 
 def interval_answer(interval: Flat, volume: Volume) -> TimelineInterval:

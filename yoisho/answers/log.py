@@ -3,8 +3,7 @@
 from dataclasses import dataclass
 
 from yoisho.engine.person import Person
-from yoisho.engine.readout import NoWorkError, read
-from yoisho.engine.work_bouts import session_rpe
+from yoisho.engine.readout import expected_rpe, try_reading
 from yoisho.judgement.cautions import is_lactic
 from yoisho.runs.plan import Plan, efforts_of
 from yoisho.runs.record import Record, done_timeline, lived
@@ -30,11 +29,8 @@ class Logged:
 
 def expectation(person: Person, done: Timeline) -> tuple[bool, Volume]:
     """Whether what was done counts as lactic work for the person, and the strikes expected of it."""
-    try:
-        reading = read(person, done, ranges=False)
-    except NoWorkError:
-        return False, Volume()
-    return is_lactic(reading), reading.volume
+    reading = try_reading(person, done)
+    return (is_lactic(reading), reading.volume) if reading else (False, Volume())
 
 
 def logged(person: Person, plan: Plan, record: Record | None, done_s: int) -> Logged:
@@ -44,7 +40,7 @@ def logged(person: Person, plan: Plan, record: Record | None, done_s: int) -> Lo
     return Logged(
         planned_s=own.total_s,
         planned_efforts=len(efforts_of(own)),
-        planned_rpe=session_rpe(own),
+        planned_rpe=expected_rpe(try_reading(person, own)),
         lactic=lactic,
         volume=volume,
         done=review(person, plan.timeline, record) if record else None,

@@ -80,6 +80,8 @@ class Proposal:
     family: Family
     session: Session
     score: float
+    sureness: float | None
+    """Share of people like this one for whom it is well aimed."""
     why: str
     reading: Reading
     tradeoff: str
@@ -147,7 +149,7 @@ class _Bench:
         most = self.limits.most_strikes
         if most is not None and reading.figures["strikes"].value > most:
             return False
-        given_out = reading.exhausted_at_s is not None and reading.figures["fade_last"].value > GIVEN_OUT_FADE
+        given_out = reading.figures["fade_last"].value > GIVEN_OUT_FADE
         if given_out and not family.to_exhaustion:
             return False
         return not any(caution.rule in BARRING for caution in cautions(reading))
@@ -184,7 +186,12 @@ def propose_all(person: Person, target_id: str, limits: Limits) -> tuple[Proposa
     chosen = [each for each in searches if _best_score(each) >= WORTH_SHOWING][:MOST_PROPOSALS]
     if len(chosen) < LEAST_PROPOSALS:
         chosen = searches[:LEAST_PROPOSALS]
-    found = [_proposal(bench, search) for search in chosen]
+    # The surest first, by tenths; of equally sure ones the better.
+    found = sorted(
+        (_proposal(bench, search) for search in chosen),
+        key=lambda each: (round(10 * (each.sureness or 0.0)), each.score),
+        reverse=True,
+    )
     told = tradeoffs([each.reading for each in found])
     return tuple(replace(each, tradeoff=words) for each, words in zip(found, told, strict=True))
 
@@ -200,4 +207,4 @@ def _proposal(bench: _Bench, search: Search) -> Proposal:
     reading = bench.reading(parts, ranges=True)
     title = f"{family.name}, {round(reading.timeline.total_s / 60)} min"
     verdict = judge(reading, bench.target.id)
-    return Proposal(family, Session(title, parts), verdict.score, family.reason, reading, "")
+    return Proposal(family, Session(title, parts), verdict.score, verdict.sureness, family.reason, reading, "")

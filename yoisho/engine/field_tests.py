@@ -14,15 +14,17 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+from scipy.optimize import least_squares
 
-from yoisho.engine.parameters import REFERENCE, Parameters
-from yoisho.engine.stores import People, simulate
+from yoisho.engine.demand import FOOTWORK_ML_KG_MIN, LOWEST_ALL_OUT
+from yoisho.engine.stores import Floats, People, resting_uptake_frac, simulate
+from yoisho.engine.strike_cost import mix_of, strike_cost, top_rate
 from yoisho.strikes.tempo import TEMPOS
 
 SPLIT_S = 30
 SPLITS = 6
-REFERENCE_SPEED_STRIKES_IN_30_S = 90.0
-"""Strikes of the tempo "speed" in 30 s, 180 a minute: a person's own count moves it. Own setting."""
+ALL_OUT_FORCE = TEMPOS["all-out"].force or 1.0
+_LENGTHS = np.array([10.0, 20.0, *[30.0] * (SPLITS - 1)])
 
 
 class TestResultError(ValueError):
@@ -83,30 +85,52 @@ class StrikeTest:
         """Strikes above the sustained rate in 3:00 [3]."""
         return sum(max(0, split - self.splits[-1]) for split in self.splits)
 
-    @property
-    def reserve_s(self) -> float:
-        """The reserve as seconds at the sustained rate: comparable between people and with the model."""
-        return 60.0 * self.reserve / self.sustained_per_min
 
-    @property
-    def speed_scale(self) -> float:
-        """The person's strikes at speed against the default [-]."""
-        return self.thirty_s / REFERENCE_SPEED_STRIKES_IN_30_S
+@dataclass(frozen=True)
+class Striker:
+    """What a strike test says of a person, each against an average one of their level [-]."""
+
+    top: float
+    """Top rate."""
+    force: float
+    """Force of strikes thrown all out."""
+    anaerobic_scale: float
+    """Lactic store, anaerobic flows and the fatigue that exhausts."""
+
+
+BOUNDS = Striker(0.4, 0.4, 0.6), Striker(1.8, 1.13, 1.5)
+"""Within which a test moves a person: beyond them it tells more of the counting than of the striker."""
+
+
+def counts_of_model(vo2max_ml_kg_min: float, velocity: float, striker: Striker) -> Floats:
+    """Straight punches all out in 10 s, in 30 s, and in the six 30 s of 3:00, by the model. Shape (8,)."""
+    people = People.one(vo2max_ml_kg_min, anaerobic_scale=striker.anaerobic_scale)
+    V, punch, force = vo2max_ml_kg_min, mix_of(()), ALL_OUT_FORCE * striker.force
+    cost = float(strike_cost(punch, force)) * velocity**2
+    per_s = float(top_rate(punch, force)) * striker.top
+    standing = float(resting_uptake_frac(people.vo2max_ml_kg_s)[0]) + FOOTWORK_ML_KG_MIN["planted"] / V
+    whole = 60.0 * per_s * cost / V
+    top, ceiling = np.full(len(_LENGTHS), standing + whole), np.full(len(_LENGTHS), punch.ceiling_frac)
+    run = simulate(_LENGTHS, LOWEST_ALL_OUT * top, people, top_frac=top, ceiling_frac=ceiling, sample_s=1e4)
+    thrown = run.energy_delivered[:, 0] / people.vo2max_ml_kg_s[0] - standing * _LENGTHS
+    counts = np.maximum(thrown, 0.0) / whole * per_s
+    thirty = counts[0] + counts[1]
+    return np.concatenate(([counts[0], thirty, thirty], counts[2:]))
 
 
 @lru_cache(maxsize=512)
-def reserve_s_of_model(vo2max_ml_kg_min: float, parameters: Parameters = REFERENCE) -> float:
-    """Work above the end power in 3 minutes of all-out striking, as seconds at the end power, for an average person."""
-    demand = np.full(2, TEMPOS["all-out"].demand_frac)
-    run = simulate(np.array([150.0, 30.0]), demand, People.one(vo2max_ml_kg_min, parameters), parameters=parameters)
-    first, last = run.energy_delivered[:, 0]
-    end_power = last / 30.0
-    return float((first + last) / end_power - 180.0)
+def striker_of(test: StrikeTest, vo2max_ml_kg_min: float, velocity: float) -> Striker:
+    """The striker whose counts by the model come nearest to the test's [least squares of the ratios].
 
-
-def anaerobic_scale(test: StrikeTest, vo2max_ml_kg_min: float) -> float:
-    """What the strike reserve says of the anaerobic stores and flows, against an average person [-], within 0.6-1.5.
-
-    Assumes that strikes go with the energy delivered: own assumption, no source.
+    Assumes that strikes go with the energy delivered above stance and steps: own assumption, no source.
     """
-    return float(np.clip(test.reserve_s / reserve_s_of_model(vo2max_ml_kg_min), 0.6, 1.5))
+    counted = np.array([test.ten_s, test.thirty_s, *test.splits], dtype=float)
+    low, high = (np.log([bound.top, bound.force, bound.anaerobic_scale]) for bound in BOUNDS)
+
+    def misses(logs: Floats) -> Floats:
+        found = counts_of_model(vo2max_ml_kg_min, velocity, Striker(*np.exp(logs)))
+        return np.asarray(np.log(np.maximum(found, 0.5) / counted))
+
+    begin = np.clip(np.log([test.ten_s / 55.0, 0.8, 1.0]), low + 1e-3, high - 1e-3)
+    found = least_squares(misses, begin, bounds=(low, high), diff_step=0.01, xtol=1e-4, ftol=1e-4)
+    return Striker(*(float(value) for value in np.exp(found.x)))

@@ -16,44 +16,12 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from yoisho.session.modality import MODALITIES
-from yoisho.session.timeline import TimelineInterval
-
 Floats = NDArray[np.float64]
 
 FORMULA_SD_BPM = 10.0
 UP_TAU_S = 30.0
 DOWN_TAU_S = 55.0
 """Lags of the heart behind its target, on the way up and down. Own assumption."""
-
-PUNCHING_OFFSET = 0.12
-SHADOW_OFFSET = 0.08
-KICKING_OFFSET = 0.03
-CARRYING_OFFSET = 0.10
-"""Heart-rate reserve that the means adds at the same uptake. Own settings; punching is chosen so that punching at
-70 % of VO2max gives the 85-93 % HRmax of [5]."""
-
-_OFFSETS = {"punching": PUNCHING_OFFSET, "shadow": SHADOW_OFFSET, "carrying": CARRYING_OFFSET, "none": 0.0}
-
-
-def offset(interval: TimelineInterval) -> float:
-    """Heart-rate reserve added by what an interval is done on [-]; punching a bag where nothing is said.
-
-    Kicks and knees are weighed by their share of the strikes.
-    """
-    if interval.kind == "rest":
-        return 0.0
-    source = interval.source
-    if source.modality:
-        own = _OFFSETS[MODALITIES[source.modality].heart]
-    elif interval.kind == "recover":
-        own = SHADOW_OFFSET
-    else:
-        own = CARRYING_OFFSET if interval.tempo == "hold" else PUNCHING_OFFSET
-    found = interval.combination
-    if found is None:
-        return own
-    return found.leg_share * KICKING_OFFSET + (1 - found.leg_share) * own
 
 
 def tanaka(age_years: float) -> float:
@@ -99,14 +67,15 @@ def _follow(target, kept_up, kept_down, out):  # type: ignore[no-untyped-def]
 
 
 def course(
-    seconds: Floats, uptake_frac: Floats, rest_frac: Floats, offset: Floats, hr_rest: Floats, hr_max: Floats
+    seconds: Floats, uptake_frac: Floats, rest_frac: Floats, ceiling_frac: Floats, hr_rest: Floats, hr_max: Floats
 ) -> Floats:
     """Heart rate [bpm] of shape (t, k), from uptake [x VO2max] of shape (t, k).
 
-    `rest_frac`, `hr_rest`, `hr_max` have shape (k,); `offset` (t,) is the heart-rate reserve that the means adds.
-    The target is the fraction of VO2 reserve [4] plus the offset, capped at 1, followed with a lag.
+    `rest_frac`, `hr_rest`, `hr_max` have shape (k,); `ceiling_frac` (t,) is the share of VO2max that the muscle in play
+    can take up. The share of heart-rate reserve is that of uptake on the way from rest to the ceiling ([4], and [5]:
+    the heart of who strikes with the arms stands higher at the same uptake), followed with a lag.
     """
-    reserve = (uptake_frac - rest_frac) / (1.0 - rest_frac) + offset[:, None]
+    reserve = (uptake_frac - rest_frac) / (ceiling_frac[:, None] - rest_frac)
     target = hr_rest + np.clip(reserve, 0.0, 1.0) * (hr_max - hr_rest)
     span = np.diff(seconds, prepend=0.0)
     out = np.empty_like(target)

@@ -1,21 +1,23 @@
 """Everything that is measured on one run of a timeline, for one person or for many draws of one at once."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
 from yoisho.engine import heart_rate
+from yoisho.engine.demand import Demands, demands_of
 from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
-from yoisho.engine.lactate import O2_EQUIVALENT_ML_KG_PER_MMOL, RESTING_MMOL, blood_lactate
+from yoisho.engine.lactate import RESTING_MMOL, blood_lactate
+from yoisho.engine.parameters import REFERENCE
 from yoisho.engine.person import Cohort, Person
 from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
-from yoisho.engine.work_bouts import WorkBout, session_rpe
+from yoisho.engine.work_bouts import WorkBout
 from yoisho.session.timeline import Timeline
 
 AFTER_S = 600.0
 """The run goes on resting for so long after the last bell: what is breathed then was spent before it."""
-LACTIC_DEEP_USED = 0.40
+LACTIC_DEEP_USED = 0.45
 """Of the lactic store used, from which it counts as far down. Own setting: a little more than
 one exhausting effort of two or three minutes uses."""
 LACTIC_DEEP = f"under {round(100 * (1 - LACTIC_DEEP_USED))} %"
@@ -40,6 +42,8 @@ class Measured:
     """Energy asked of every interval, shape (s, k)."""
     strikes: Floats
     """Expected in every interval, shape (s, k)."""
+    demand_ml_kg_min: Floats
+    """Asked of every interval, all out its top, shape (s, k)."""
     to_kcal: float
     """kcal of a mL O2/kg, for this person."""
 
@@ -58,6 +62,8 @@ class Measured:
             "lactic_lowest": 1.0 - run.over_segments(run.lactic_used, np.maximum),
             "uptake_highest": run.over_segments(run.uptake_frac, np.maximum),
             "heart_rate_end_bpm": self.heart_rate_bpm[run.segment_end],
+            "demand_ml_kg_min": self.demand_ml_kg_min,
+            "fatigue_end": run.fatigue[run.segment_end],
             "kcal": gross * self.to_kcal,
             "strikes": self.strikes,
         }
@@ -68,20 +74,61 @@ def _minutes(run: Run, inside: np.ndarray) -> Floats:
     return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
 
 
-def _heart(run: Run, timeline: Timeline, cohort: Cohort) -> Floats:
-    intervals = timeline.intervals
-    at = np.minimum(np.searchsorted(run.segment_end, np.arange(len(run.seconds))), len(intervals) - 1)
-    offset = np.array([heart_rate.offset(i) for i in intervals])[at]
-    rest_frac = resting_uptake_frac(cohort.people.vo2max_ml_kg_s)
-    return heart_rate.course(run.seconds, run.uptake_frac, rest_frac, offset, cohort.hr_rest_bpm, cohort.hr_max_bpm)
+def _ceilings(run: Run, demands: Demands) -> Floats:
+    """Share of VO2max that the muscle in play can take up, at each sample of a run of all stretches. Shape (t,)."""
+    at = np.minimum(np.searchsorted(run.segment_end, np.arange(len(run.seconds))), len(demands.ceiling) - 1)
+    return np.asarray(demands.ceiling[at])
 
 
-def _run_out(lengths: Floats, asked_frac: Floats, people: People, sample_s: float) -> tuple[Run, Floats]:
+def _simulated(demands: Demands, people: People, sample_s: float, precision: Precision) -> Run:
+    return simulate(
+        demands.seconds, demands.least, people, top_frac=demands.top, ceiling_frac=demands.ceiling, sample_s=sample_s,
+        precision=precision,
+    )  # fmt: skip
+
+
+def _run_out(demands: Demands, people: People, sample_s: float) -> tuple[Run, Floats]:
     """The session, and the oxygen breathed above rest in the ten minutes after it, run out at rest."""
     resting = resting_uptake_frac(people.vo2max_ml_kg_s)
-    whole = simulate(np.append(lengths, AFTER_S), np.vstack([asked_frac, resting]), people, sample_s=sample_s)
+    with_rest = replace(
+        demands, seconds=np.append(demands.seconds, AFTER_S), least=np.vstack([demands.least, resting]),
+        top=np.vstack([demands.top, resting]), ceiling=np.append(demands.ceiling, demands.ceiling[-1]),
+    )  # fmt: skip
+    whole = _simulated(with_rest, people, sample_s, np.float64)
     after = whole.energy_aerobic[-1] - resting * people.vo2max_ml_kg_s * AFTER_S
-    return whole.first(len(lengths)), after
+    return whole.first(len(demands.seconds)), after
+
+
+def _asked(demands: Demands, delivered: Floats, lengths: Floats, V: Floats) -> Floats:
+    """Energy asked of every interval [mL/kg], shape (s, k).
+
+    An all-out interval is held against the first of the session as long: it fades inside, whoever does it, and what
+    counts is how much less there is than there was.
+    """
+    asked = demands.asked_frac * lengths[:, None] * V
+    first: dict[float, int] = {}
+    for index in np.flatnonzero(demands.all_out):
+        asked[index] = delivered[first.setdefault(lengths[index], int(index))]
+    return asked
+
+
+UNFINISHED_RPE = 9.0
+RATED_AT_CEILING = 8.0
+"""Rating of work as hard as the muscle in play can go on [0-10]. Own setting."""
+
+
+def _rated(timeline: Timeline, delivered_frac: Floats, ceiling: Floats, run: Run, fade: Floats) -> Floats:
+    """Expected rating of the whole session [0-10], shape (k,).
+
+    The cubic mean over its work of how hard it was, nearer to ten the more tired it leaves and the more it fades; what
+    cannot be finished as asked is at least a nine. Own settings.
+    """
+    hard = np.minimum(10.0, RATED_AT_CEILING * (delivered_frac / ceiling[:, None]) ** 1.5)
+    seconds = np.array([float(i.seconds) if i.kind == "work" else 0.0 for i in timeline.intervals])
+    usual = (seconds @ hard**3 / max(seconds.sum(), 1e-9)) ** (1 / 3)
+    spent = np.minimum(1.0, np.maximum(run.fatigue.max(axis=0) ** 3, 2.5 * np.maximum(fade.max(axis=0), 0.0)))
+    rated = usual + (10.0 - usual) * spent
+    return np.asarray(np.where(np.isnan(run.exhausted_at_s), rated, np.maximum(rated, UNFINISHED_RPE)))
 
 
 def measure(
@@ -98,16 +145,20 @@ def measure(
     small part of the whole, and a fifth of the work.
     """
     intervals = timeline.intervals
-    asked_frac = np.array([i.demand_frac * cohort.demand_scale[i.tempo] for i in intervals])
+    demands = demands_of(timeline, cohort.people, cohort.striking)
     lengths = np.array([float(i.seconds) for i in intervals])
     V = cohort.people.vo2max_ml_kg_s
     precision: Precision = np.float32 if like else np.float64
     if like:
         after = like.oxygen_after_ml_kg
-        run = simulate(lengths, asked_frac, cohort.people, sample_s=sample_s, precision=precision)
+        run = _simulated(demands, cohort.people, sample_s, precision)
     else:
-        run, after = _run_out(lengths, asked_frac, cohort.people, sample_s)
-    heart = _heart(run, timeline, cohort)
+        run, after = _run_out(demands, cohort.people, sample_s)
+    ceilings = _ceilings(run, demands)
+    run = run.at(demands.last)
+    resting = resting_uptake_frac(V)
+    heart = heart_rate.course(run.seconds, run.uptake_frac, resting, ceilings, cohort.hr_rest_bpm, cohort.hr_max_bpm)
+    in_play = run.uptake_frac / ceilings[:, None]
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 
     starts = np.concatenate(([0], run.segment_end[:-1]))
@@ -117,7 +168,7 @@ def measure(
         run.energy_lactic,
         run.energy_delivered,
     )
-    asked = asked_frac * lengths[:, None] * V
+    asked = _asked(demands, delivered, lengths, V)
 
     def by_bout(energy: Floats) -> Floats:
         return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
@@ -127,13 +178,15 @@ def measure(
     fade = 1.0 - by_bout(delivered) / by_bout(asked)
     bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
     sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
-    held = np.minimum(delivered / asked, 1.0)
-    expected = np.array([i.strikes * cohort.strike_scale[i.tempo] for i in intervals]) * held
+    unstruck = demands.unstruck * lengths[:, None] * V
+    throwing = np.maximum(demands.asked_frac * lengths[:, None] * V - unstruck, 1e-9)
+    held = np.clip((delivered - unstruck) / throwing, 0.0, 1.0)
+    expected = demands.strikes_per_s * lengths[:, None] * held
     counted = np.array([i.strikes if i.reps is not None else 0.0 for i in intervals])[:, None]
     strikes = np.where(counted > 0, counted, expected)
     minutes = timeline.total_s / 60
-    rpe = np.full(len(V), session_rpe(timeline))
-    lactate_oxygen = O2_EQUIVALENT_ML_KG_PER_MMOL * (lactate_peak - RESTING_MMOL)
+    rpe = _rated(timeline, delivered / (lengths[:, None] * V), ceilings[run.segment_end], run, fade)
+    lactate_oxygen = REFERENCE.lactate_ml_kg_per_mmol * (lactate_peak - RESTING_MMOL)
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
     to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm
@@ -147,14 +200,15 @@ def measure(
         "lactic_reserve_lowest": 1.0 - deepest,
         "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
         "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / cohort.highest_lactic_rate,
-        "vo2_90_min": _minutes(run, run.uptake_frac >= 0.9),
-        "vo2_75_88_min": _minutes(run, (run.uptake_frac >= 0.75) & (run.uptake_frac <= 0.88)),
+        "vo2_90_min": _minutes(run, in_play >= 0.9),
+        "vo2_75_88_min": _minutes(run, (in_play >= 0.75) & (in_play <= 0.88)),
         "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),
         "hr_60_75_min": _minutes(run, (beat >= 0.60) & (beat <= 0.75)),
-        "base_min": _minutes(run, (run.uptake_frac >= 0.40) & (run.uptake_frac <= 0.70)),
+        "base_min": _minutes(run, (in_play >= 0.40) & (in_play <= 0.70)),
         "aerobic_share": hard["aerobic"].sum(axis=0) / spent,
         "alactic_share": hard["alactic"].sum(axis=0) / spent,
         "lactic_share": hard["lactic"].sum(axis=0) / spent,
+        "fatigue_peak": run.fatigue.max(axis=0),
         "fade_mean": fade.mean(axis=0),
         "fade_last": fade[-1],
         "o2_deficit_ml_kg": alactic.sum(axis=0) + lactic.sum(axis=0),
@@ -167,4 +221,6 @@ def measure(
         "load": rpe * minutes,
     }
     by_bout_figures = {"fade": fade, "sprint_at_start": sprint_at_start}
-    return Measured(run, after, heart, lactate, figures, by_bout_figures, asked, strikes, to_kcal)
+    return Measured(
+        run, after, heart, lactate, figures, by_bout_figures, asked, strikes, 60.0 * V * demands.asked_frac, to_kcal
+    )

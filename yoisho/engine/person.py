@@ -7,10 +7,14 @@ from typing import Literal
 import numpy as np
 
 from yoisho.engine import field_tests, heart_rate
+from yoisho.engine.demand import Striking, demands_of
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.stores import Floats, People, Precision, simulate
+from yoisho.engine.strike_cost import COST_CV
+from yoisho.session.interval import Interval
 from yoisho.session.rules import RULE_SETS
+from yoisho.session.timeline import unroll
 from yoisho.strikes.counts import Stance
 from yoisho.strikes.tempo import TEMPOS
 
@@ -24,6 +28,7 @@ SEED = 20_26
 CAPACITY_CV = 0.20
 """Spread of a store's size between people of one VO2max and training. Own setting."""
 STRIKE_TEST_CV = 0.12
+FORCE_CV = 0.10
 TEMPO_DEMAND_CV = 0.10
 VO2MAX_CV: dict[Origin, float] = {"measured": 0.04, "estimated": 0.10, "default": 0.15}
 TRAINING_SCALE: dict[Training, float] = {"untrained": 0.8, "trained": 1.0, "sprint-trained": 1.15}
@@ -42,6 +47,13 @@ DEFAULT_VO2MAX: dict[Level, dict[Sex, float]] = {
 """VO2max at 25 years [mL/kg/min] where nothing is known. Own setting, below the bands of boxers (49-65) and
 kickboxers (54-69) from memory; about 1 % is lost for each year after 25 (common practice, no source)."""
 LOWEST_DEFAULT_VO2MAX = 18.0
+
+
+LEVEL_VELOCITY: dict[Level, float] = {"beginner": 0.75, "club": 0.88, "fighter": 1.0}
+"""Speed of the limbs against an elite striker's: novices strike about half as hard (Smith 2000, from memory), and the
+energy goes with the square. Own setting."""
+VELOCITY_LOST_A_YEAR = 0.005
+"""After 30. Own setting."""
 
 
 class PersonError(ValueError):
@@ -66,7 +78,9 @@ class Person:
     anaerobic_scale: Value
     """Multiplies the lactic store and both anaerobic flows of an average trained person [-]."""
     speed_scale: Value
-    """Multiplies the strikes expected at speed and all out [-]."""
+    """Multiplies the top rate of strikes [-]."""
+    all_out_force: Value
+    """Multiplies the force of strikes thrown all out [-]."""
     mass_kg: float
     age_years: float = 30.0
     level: Level = "club"
@@ -150,18 +164,21 @@ def person(
         raise PersonError(f"no rule set is called '{rule_set}'; there are {', '.join(RULE_SETS)}")
     kind = training or LEVEL_TRAINING[level]
     anaerobic = Value(TRAINING_SCALE[kind], CAPACITY_CV * TRAINING_SCALE[kind], "default", kind)
-    speed = Value(1.0, 0.15, "default", "tempo table")
+    speed = Value(1.0, 0.15, "default", "table of limbs")
+    force = Value(1.0, FORCE_CV, "default", "table of efforts")
     if strike_test is not None:
-        scale = field_tests.anaerobic_scale(strike_test, vo2max.value)
-        anaerobic = Value(scale, STRIKE_TEST_CV * scale, "estimated", "3:00 strike test, reserve over the last 30 s")
-        speed = Value(strike_test.speed_scale, 0.05 * strike_test.speed_scale, "measured", "30 s strike test")
+        found = field_tests.striker_of(strike_test, vo2max.value, _velocity(level, age_years))
+        scale = found.anaerobic_scale
+        anaerobic = Value(scale, STRIKE_TEST_CV * scale, "estimated", "3:00 strike test, how it falls")
+        speed = Value(found.top, 0.05 * found.top, "measured", "10 s strike test")
+        force = Value(found.force, 0.5 * FORCE_CV * found.force, "estimated", "3:00 strike test, what is sustained")
     if hr_rest_bpm is not None:
         hr_rest = Value(hr_rest_bpm, 3.0, "measured", "as given")
     else:
         hr_rest = Value(62.0, 8.0, "default", "own setting")
     hr_max = _hr_max(hr_max_bpm, hr_max_school, age_years, sex)
     return Person(
-        vo2max, hr_max, hr_rest, anaerobic, speed, mass_kg, age_years, level, rule_set,
+        vo2max, hr_max, hr_rest, anaerobic, speed, force, mass_kg, age_years, level, rule_set,
         heart_rate_lowering_medication, stance,
     )  # fmt: skip
 
@@ -173,30 +190,29 @@ class Cohort:
     people: People
     hr_max_bpm: Floats
     hr_rest_bpm: Floats
-    demand_scale: dict[str, Floats]
-    """Multiplies the demand of each tempo, shape (k,) each."""
-    strike_scale: dict[str, Floats]
-    """Multiplies the strikes of each tempo, shape (k,) each."""
+    striking: Striking
 
     @cached_property
     def highest_lactic_rate(self) -> Floats:
-        """Mean lactic flow of 30 s of all-out striking, fresh [mL/kg/s], shape (k,)."""
+        """Mean lactic flow of 30 s of all-out punching, fresh [mL/kg/s], shape (k,)."""
         precision: Precision = np.float32 if len(self.people) > 1 else np.float64
+        asked = demands_of(unroll(Interval(int(LACTIC_REFERENCE_S), "all-out")), self.people, self.striking)
         alone = simulate(
-            np.array([LACTIC_REFERENCE_S]), np.array([TEMPOS["all-out"].demand_frac]), self.people, sample_s=1e4,
+            asked.seconds, asked.least, self.people, top_frac=asked.top, ceiling_frac=asked.ceiling, sample_s=1e4,
             precision=precision,
         )  # fmt: skip
         return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
-
-
-_FAST = ("speed", "all-out")
-"""Tempos whose strikes a person's own speed moves."""
 
 
 LACTIC_REFERENCE_S = 30.0
 """Length of the fresh all-out effort whose lactic flow counts as the person's highest."""
 PEOPLE_KEPT = 128
 """People whose cohorts are kept: drawing them, and trying their highest flow, costs more than a short session."""
+
+
+def _velocity(level: Level, age_years: float) -> float:
+    """Speed of the limbs against an elite striker's [-]."""
+    return LEVEL_VELOCITY[level] * max(0.6, 1.0 - VELOCITY_LOST_A_YEAR * max(0.0, age_years - 30.0))
 
 
 @lru_cache(PEOPLE_KEPT)
@@ -206,8 +222,13 @@ def best_guess(person: Person, parameters: Parameters = REFERENCE) -> Cohort:
         People.one(person.vo2max_ml_kg_min.value, parameters, person.anaerobic_scale.value),
         one * person.hr_max_bpm.value,
         one * person.hr_rest_bpm.value,
-        dict.fromkeys(TEMPOS, one),
-        {tempo: one * (person.speed_scale.value if tempo in _FAST else 1.0) for tempo in TEMPOS},
+        Striking(
+            one * _velocity(person.level, person.age_years),
+            one * person.speed_scale.value,
+            one,
+            one * person.all_out_force.value,
+            dict.fromkeys(TEMPOS, one),
+        ),
     )
 
 
@@ -232,14 +253,16 @@ def draws(person: Person, parameters: Parameters = REFERENCE, count: int = DRAWS
             average.vo2max_ml_kg_s,
             average.sprint_capacity_ml_kg * sprint,
             average.lactic_capacity_ml_kg * anaerobic / person.anaerobic_scale.value,
-            average.flow_scale,
+            average.anaerobic_scale,
+            average.quickness,
         ),
         np.maximum(hr_max, hr_rest + 30),
         hr_rest,
-        {tempo: spread(TEMPO_DEMAND_CV) for tempo in TEMPOS},
-        {
-            tempo: spread(person.speed_scale.sd / person.speed_scale.value)
-            * (person.speed_scale.value if tempo in _FAST else 1)
-            for tempo in TEMPOS
-        },
+        Striking(
+            np.full(count, _velocity(person.level, person.age_years)),
+            spread(person.speed_scale.sd / person.speed_scale.value) * person.speed_scale.value,
+            spread(COST_CV),
+            spread(person.all_out_force.sd / person.all_out_force.value) * person.all_out_force.value,
+            {tempo: spread(TEMPO_DEMAND_CV) for tempo in TEMPOS},
+        ),
     )

@@ -149,6 +149,19 @@ class Reading:
         return tuple({name: columns[name][i] for name in names} for i in range(len(self.timeline.intervals)))
 
 
+def try_reading(person: Person, timeline: Timeline) -> Reading | None:
+    """A reading of the best guess alone; None where there is no work."""
+    try:
+        return read(person, timeline, ranges=False)
+    except NoWorkError:
+        return None
+
+
+def expected_rpe(reading: Reading | None) -> float:
+    """What the person should rate the session [0-10]; 0 where there was no work."""
+    return reading.figures["rpe"].value if reading else 0.0
+
+
 def _ranged(best: Floats, spread: Floats | None) -> tuple[Figure, ...]:
     """Figures from a best guess of shape (n, 1) and draws of shape (n, k)."""
     values = best[:, 0]

@@ -10,7 +10,7 @@ Everything is integrated on a fixed step, for many people (or draws of one perso
 
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -26,6 +26,8 @@ from yoisho.engine.parameters import (
 Floats = NDArray[np.float64]
 
 STEP_S = 0.2
+QUICKNESS = 1.0
+"""How uptake follows the quicker in the fitter: a power of VO2max. Own setting, within the bands of the unfit."""
 Precision = type[np.float64] | type[np.float32]
 
 
@@ -36,22 +38,25 @@ class People:
     vo2max_ml_kg_s: Floats
     sprint_capacity_ml_kg: Floats
     lactic_capacity_ml_kg: Floats
-    flow_scale: Floats
-    """Multiplies both anaerobic flows [-]."""
+    anaerobic_scale: Floats
+    """Multiplies the lactic store, both anaerobic flows and the fatigue that exhausts [-]."""
+    quickness: Floats
+    """Multiplies the rate at which uptake follows its drive [-]."""
 
     @staticmethod
     def of(vo2max_ml_kg_min: Floats, anaerobic_scale: Floats, parameters: Parameters = REFERENCE) -> "People":
         """People of so much VO2max [mL/kg/min] and anaerobic training [-], both of shape (k,).
 
-        The stores go with fitness: the lactic one in proportion to VO2max, the sprint one with its root, which
-        keeps uptake's time constants within the published bands from the unfit to the trained. Own assumption.
+        The stores go with VO2max, so that a demand that is the same share of it lasts about as long for anybody;
+        the uptake of the fitter follows quicker. Own assumption.
         """
         fitness = vo2max_ml_kg_min / REFERENCE_VO2MAX_ML_KG_MIN
         return People(
             vo2max_ml_kg_min / 60.0,
-            parameters.sprint_capacity_ml_kg * np.sqrt(fitness),
+            parameters.sprint_capacity_ml_kg * fitness,
             parameters.lactic_capacity_ml_kg * fitness * anaerobic_scale,
             anaerobic_scale,
+            fitness**QUICKNESS,
         )
 
     @staticmethod
@@ -76,6 +81,8 @@ class Run:
     sprint_left: Floats
     lactic_used: Floats
     uptake_frac: Floats
+    fatigue: Floats
+    """0 fresh to 1 exhausted, beyond what the stores say."""
     energy_to_here: Floats
     """Delivered, slow, aerobic, lactic and alactic energy so far, shape (5, t, k) [mL O2/kg]."""
     exhausted_at_s: Floats
@@ -113,9 +120,14 @@ class Run:
             self.sprint_left[:kept],
             self.lactic_used[:kept],
             self.uptake_frac[:kept],
+            self.fatigue[:kept],
             self.energy_to_here[:, :kept],
             self.exhausted_at_s,
         )
+
+    def at(self, segments: NDArray[np.int64]) -> "Run":
+        """The same run with only these segments' ends counted as ends: each with all before it since the last."""
+        return replace(self, segment_end=self.segment_end[segments])
 
     def over_segments(self, trace: Floats, reduce: np.ufunc) -> Floats:
         """`reduce` (`np.minimum`, `np.maximum`) of a trace over each segment, both ends counted. Shape (s, k)."""
@@ -160,17 +172,23 @@ def simulate(
     demand_frac: Floats,
     people: People,
     *,
+    top_frac: Floats | None = None,
+    ceiling_frac: Floats | None = None,
     parameters: Parameters = REFERENCE,
     step_s: float = STEP_S,
     sample_s: float = 1.0,
     precision: Precision = np.float64,
 ) -> Run:
-    """Run a demand profile through the three stores, going on at what can be delivered after a shortfall.
+    """Run a demand profile through the stores, going on at what can be delivered after a shortfall.
 
     `seconds` has shape (s,): the length of each segment [s], taken to the nearest `step_s`. `demand_frac` has
-    shape (s,) or (s, k): the demand of each segment [x VO2max]; 9 or more means all that can be delivered.
+    shape (s,) or (s, k): the demand of each segment [x VO2max]; less than rest asks is taken as rest; 9 or more means
+    all that can be delivered. Where `top_frac`, of the same shape, is higher, the segment is all out: it asks for the
+    top of someone fresh, which falls toward `demand_frac` with fatigue, and never counts as exhausted. `ceiling_frac`
+    is the share of VO2max that the muscle in play can take up, 1 where it is not given.
     `precision` may be single for many draws: half the time, and stores to about 1e-4.
-    Raises `ProfileError` for an empty profile, or a length or a demand that is negative or not a finite number.
+    Raises `ProfileError` for an empty profile, a length or a demand that is negative or not a finite number, a top
+    under its demand, or a ceiling outside 0.3 to 1.
     """
     seconds = np.asarray(seconds, dtype=np.float64)
     demand_frac = np.asarray(demand_frac, dtype=np.float64)
@@ -186,15 +204,27 @@ def simulate(
     every = max(1, round(sample_s / step_s))
     stops = _stops(ends, every)
     V = people.vo2max_ml_kg_s
-    by_person = demand_frac[:, None] if demand_frac.ndim == 1 else demand_frac
-    demand = np.broadcast_to(by_person, (len(seconds), len(people)))
-    out = np.zeros((7, len(stops) + 1, len(people)), precision)
+    resting = resting_uptake_frac(V)
+    shape = len(seconds), len(people)
+
+    def by_person(values: Floats) -> Floats:
+        return np.broadcast_to(values[:, None] if values.ndim == 1 else values, shape)
+
+    least = np.maximum(by_person(demand_frac), resting)
+    most = least if top_frac is None else np.maximum(by_person(np.asarray(top_frac, dtype=np.float64)), resting)
+    ceiling = np.ones(shape) if ceiling_frac is None else by_person(np.asarray(ceiling_frac, dtype=np.float64))
+    if not (np.isfinite(most).all() and (most >= least).all()):
+        raise ProfileError("the top of an all-out segment must be a number, and no less than its demand")
+    if not ((ceiling >= 0.3) & (ceiling <= 1.0)).all():
+        raise ProfileError("a ceiling is a share of VO2max from 0.3 to 1")
+    out = np.zeros((8, len(stops) + 1, len(people)), precision)
     exhausted = np.full(len(people), kernel.NEVER, precision)
     columns = (
         people.sprint_capacity_ml_kg / V,
         people.lactic_capacity_ml_kg / V,
-        people.flow_scale,
-        resting_uptake_frac(V),
+        people.anaerobic_scale,
+        people.quickness,
+        resting,
     )
     plan = np.searchsorted(ends, stops), np.diff(stops, prepend=0)
     numbers = kernel.numbers(parameters, step_s, precision)
@@ -203,7 +233,7 @@ def simulate(
 
     def integrate_for(some: slice) -> None:
         integrate(
-            np.ascontiguousarray(demand[:, some], precision),
+            *(np.ascontiguousarray(each[:, some], precision) for each in (least, most, ceiling)),
             *plan,
             *(column[some].astype(precision) for column in columns),
             numbers,
@@ -212,9 +242,9 @@ def simulate(
         )
 
     _in_two(integrate_for, len(people))
-    traces = out[:3].astype(np.float64)
+    traces = out[:4].astype(np.float64)
     energy = np.empty((5, *out.shape[1:]))
-    np.multiply(out[3:], V, out=energy[:4])
+    np.multiply(out[4:], V, out=energy[:4])
     np.multiply(traces[0, 0] - traces[0], people.sprint_capacity_ml_kg, out=energy[4])
     return Run(
         seconds=np.concatenate(([0], stops)) * step_s,
@@ -222,6 +252,7 @@ def simulate(
         sprint_left=traces[0],
         lactic_used=traces[1],
         uptake_frac=traces[2],
+        fatigue=traces[3],
         energy_to_here=energy,
         exhausted_at_s=np.where(exhausted >= kernel.NEVER, np.nan, exhausted.astype(np.float64)),
     )

@@ -1,9 +1,8 @@
-"""The efforts of a timeline: which stretches of it are the work that a session is judged by, and how hard it feels."""
+"""The efforts of a timeline: which stretches of it are the work that a session is judged by."""
 
 from dataclasses import dataclass
 
 from yoisho.session.timeline import Timeline
-from yoisho.strikes.tempo import TEMPOS
 
 HARD_FRAC = 1.0
 """Work at or above this demand [x VO2max] counts as a hard effort."""
@@ -34,10 +33,3 @@ def find_work_bouts(timeline: Timeline) -> tuple[WorkBout, ...]:
         if found:
             return tuple(found)
     return ()
-
-
-def session_rpe(timeline: Timeline) -> float:
-    """Expected rating of the whole session [0-10]: cubic mean of the work's tempo ratings by time. Own setting."""
-    work = [(i.seconds, TEMPOS[i.tempo].rpe) for i in timeline.intervals if i.kind == "work"]
-    total = sum(seconds for seconds, _ in work)
-    return (sum(seconds * rpe**3 for seconds, rpe in work) / total) ** (1 / 3) if total else 0.0

@@ -8,9 +8,11 @@ import numpy as np
 
 from yoisho.engine.measures import Measured
 from yoisho.engine.readout import Reading
+from yoisho.engine.studies import CADENCE
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
 from yoisho.session.clock import clock
+from yoisho.session.timeline import Timeline, TimelineInterval
 
 TABATA_DEMAND_FRAC = 1.55
 """Demand from which 20/10 is the research protocol (about 170 % of VO2max) and not only its clock. Own setting."""
@@ -75,13 +77,22 @@ def kcal(reading: Reading, claimed: float) -> Claim:
     return Claim(f"{claimed:.0f} kcal", probability, _answer(probability), text, source)
 
 
+def _sets(timeline: Timeline) -> list[TimelineInterval]:
+    """The longest row of efforts of 20 s with 10 s of rest between."""
+    rows: list[list[TimelineInterval]] = [[]]
+    for work, rest in pairwise(timeline.intervals):
+        if work.kind != "work" or (work.seconds, rest.seconds) != (20, 10) or rest.kind == "work":
+            continue
+        if rows[-1] and work.start_s != rows[-1][-1].start_s + 30:
+            rows.append([])
+        rows[-1].append(work)
+    return max(rows, key=len)
+
+
 def tabata(reading: Reading) -> Claim:
     """Whether a session is the research protocol, only its clock, or neither: where clock and effort are right, the
     share of the draws that end in exhaustion where the study's people did."""
-    sets = [
-        a for a, b in pairwise(reading.timeline.intervals)
-        if a.kind == "work" and (a.seconds, b.seconds) == (20, 10) and b.kind != "work"
-    ]  # fmt: skip
+    sets = _sets(reading.timeline)
     first, last = TABATA_SETS
     if len(sets) < first:
         return Claim("Tabata", None, "not true", f"There are not {first} efforts of 0:20 with rests of 0:10.", _TABATA)
@@ -89,9 +100,18 @@ def tabata(reading: Reading) -> Claim:
     if demand < TABATA_DEMAND_FRAC:
         text = f"This is the 20/10 format at {100 * demand:.0f} % of VO2max, not the research protocol at 170 %."
         return Claim("Tabata", None, "not true", text, _TABATA)
-    ends = _draws(reading).run.exhausted_at_s
-    inside = (ends >= sets[first - 1].start_s) & (ends <= sets[min(last, len(sets)) - 1].end_s)
-    probability = _held_back(float(inside.mean()))
+    if not all(i.source.demand_percent for i in sets):
+        text = (
+            "The clock is that of the research protocol, the effort is not: there 170 % of VO2max was paced until it "
+            "could no longer be held, and all out begins harder and ends lighter. Write 20 at 170 % to ask how that "
+            "would end."
+        )
+        return Claim("Tabata", None, "not true", text, _TABATA)
+    # As there: it ends where 85 turns a minute can no longer be held in the place of 90.
+    at = [index for index, each in enumerate(reading.timeline.intervals) if each in sets]
+    short = _draws(reading).intervals["fade"][at] > 1 - CADENCE
+    ends = np.where(short.any(axis=0), np.argmax(short, axis=0) + 1, len(sets) + 1)
+    probability = _held_back(float(((ends >= first) & (ends <= last)).mean()))
     text = (
         f"The clock and the effort are those of the research protocol. That it ends in exhaustion in sets {first} to "
         f"{last} for this person, as it did there: {_percent(probability)}."

@@ -3,7 +3,10 @@
 from collections import Counter
 from dataclasses import dataclass
 
+import numpy as np
+
 from yoisho.engine.readout import Reading
+from yoisho.engine.stores import Floats
 from yoisho.session.rules import RULE_SETS, RuleSet
 from yoisho.session.timeline import Timeline
 from yoisho.strikes.tempo import TEMPOS
@@ -80,6 +83,16 @@ def _thirds(reading: Reading, one: RoundOf) -> tuple[float, float, float]:
     return means[0], means[1], means[2]
 
 
+def fade_last_round(timeline: Timeline, fades: Floats) -> Floats:
+    """Fade of the last round, of shape (k,), from those of every interval (s, k), each by what was asked of it."""
+    rounds = rounds_of(timeline)
+    if not rounds:
+        return np.zeros(fades.shape[1])
+    inside = range(rounds[-1].first, rounds[-1].last + 1)
+    asked = np.array([timeline.intervals[i].seconds * timeline.intervals[i].demand_frac for i in inside])
+    return np.asarray(asked @ fades[inside.start : inside.stop] / asked.sum())
+
+
 def _round_figures(reading: Reading) -> dict[str, float]:
     rounds, rules = rounds_of(reading.timeline), rules_for(reading)
     if not rounds:
@@ -90,17 +103,13 @@ def _round_figures(reading: Reading) -> dict[str, float]:
     for one in rounds:
         first, middle, last = _thirds(reading, one)
         order.append(min(first, last) - middle)
-    fade = reading.measured.intervals["fade"][:, 0]
-    inside = range(rounds[-1].first, rounds[-1].last + 1)
-    asked = [reading.timeline.intervals[i].seconds * reading.timeline.intervals[i].demand_frac
-             for i in inside]  # fmt: skip
     return {
         "round_s": rounds[0].seconds,
         "round_ratio": rounds[0].seconds / rules.round_s,
         "round_rest_ratio": sum(rests) / len(rests) / rules.rest_s,
         "rounds_ratio": len(rounds) / rules.rounds,
         "round_order": sum(order) / len(order),
-        "fade_last_round": sum(a * fade[i] for a, i in zip(asked, inside, strict=True)) / sum(asked),
+        "fade_last_round": float(fade_last_round(reading.timeline, reading.measured.intervals["fade"])[0]),
     }
 
 

@@ -9,7 +9,10 @@ from dataclasses import dataclass
 from math import inf
 from typing import TYPE_CHECKING, Literal, TypeAlias
 
+import numpy as np
+
 from yoisho.engine.measures import LACTIC_DEEP
+from yoisho.engine.stores import Floats
 
 Unit = Literal["percent", "minutes", "seconds", "count", "demand", "rating", "points"]
 OWN = "own setting"
@@ -38,11 +41,16 @@ class Measure:
 
     def desirability(self, value: float) -> float:
         """0 to 1."""
-        if value < self.full_from:
-            return max(0.0, (value - self.none_below) / (self.full_from - self.none_below))
-        if value > self.full_to:
-            return max(0.0, (self.none_above - value) / (self.none_above - self.full_to))
-        return 1.0
+        return float(self.desirabilities(np.array([value]))[0])
+
+    def desirabilities(self, values: Floats) -> Floats:
+        """Each 0 to 1."""
+        found = np.ones_like(values)
+        if self.none_below < self.full_from:
+            found = np.minimum(found, (values - self.none_below) / (self.full_from - self.none_below))
+        if self.full_to < self.none_above:
+            found = np.minimum(found, (self.none_above - values) / (self.none_above - self.full_to))
+        return np.maximum(found, 0.0)
 
 
 @dataclass(frozen=True)
@@ -159,7 +167,7 @@ TARGETS: dict[str, Target] = {
             "lactic-capacity", "lactic capacity", "going on hard with the lactic store far down",
             "20 to 90 s, hard", "1:1 to 1:3", "common practice, no source",
             (
-                Measure("lactic_deep_min", f"lactic store {LACTIC_DEEP}", "minutes", 0.0, 4, 14, 28,
+                Measure("lactic_deep_min", f"lactic store {LACTIC_DEEP}", "minutes", 0.9, 4, 14, 28,
                         f"The lactic store is {LACTIC_DEEP} for {{value}}.",
                         f"The lactic store is {LACTIC_DEEP} for only {{value}}: {{wanted}} is wanted.",
                         f"The lactic store is {LACTIC_DEEP} for {{value}}: past {{wanted}} only the form goes.",
@@ -173,7 +181,7 @@ TARGETS: dict[str, Target] = {
                 _length(8, 20, 90, 200, OWN, "Efforts of {work} are long enough to call on it.",
                         "Efforts of {work} live on the sprint store: {wanted} is the shortest.",
                         "Efforts of {work} turn into aerobic work: {wanted} is the longest."),
-                _fade(0.25, 0.50),
+                _fade(0.25, 0.60),
             ),
         ),
         Target(

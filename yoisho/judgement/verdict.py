@@ -1,10 +1,14 @@
 """The verdict: how well a reading fits a purpose, why, and what the session trains best instead."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from math import exp, isfinite, log
+from math import isfinite
+
+import numpy as np
 
 from yoisho.engine.readout import Reading
-from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
+from yoisho.engine.stores import Floats
+from yoisho.judgement.structure import fade_last_round, pauses, rounds_of, rules_for, structure
 from yoisho.judgement.targets import TARGETS, Measure, Target, TargetId, Unit
 from yoisho.session.clock import clock
 
@@ -12,7 +16,9 @@ _LEAST = 0.01
 """A measure missed altogether still leaves the score comparable."""
 _EQUAL = 0.02
 """Scores nearer than this are the same: then the purpose asked for counts as the best."""
-_GRADES = ((0.85, 5, "On target"), (0.65, 4, "Well aimed"), (0.45, 3, "Part way"), (0.2, 2, "Off target"))
+WELL_AIMED = 0.65
+"""The score of four strokes."""
+_GRADES = ((0.85, 5, "On target"), (WELL_AIMED, 4, "Well aimed"), (0.45, 3, "Part way"), (0.2, 2, "Off target"))
 
 
 @dataclass(frozen=True)
@@ -39,6 +45,8 @@ class Verdict:
     """What falls short first, worst first; then what is met."""
     trains_best: TargetId
     """Id of the purpose this session fits best."""
+    sureness: float | None
+    """Share of the draws in which at least four strokes are reached; None where none were asked for."""
 
 
 def measure_values(reading: Reading) -> dict[str, float]:
@@ -46,11 +54,27 @@ def measure_values(reading: Reading) -> dict[str, float]:
     return {**{name: figure.value for name, figure in reading.figures.items()}, **structure(reading)}
 
 
-def score(target: Target, values: dict[str, float]) -> float:
+def score(target: Target, values: Mapping[str, float]) -> float:
     """Weighted geometric mean of the desirabilities, 0 to 1."""
+    return float(_scores(target, {name: np.array([value]) for name, value in values.items()})[0])
+
+
+def _scores(target: Target, values: Mapping[str, Floats]) -> Floats:
     weights = sum(measure.weight for measure in target.measures)
-    logs = sum(m.weight * log(max(_LEAST, m.desirability(values[m.figure]))) for m in target.measures)
-    return exp(logs / weights)
+    logs = sum(m.weight * np.log(np.maximum(_LEAST, m.desirabilities(values[m.figure]))) for m in target.measures)
+    return np.asarray(np.exp(logs / weights))
+
+
+def sureness(reading: Reading, target_id: str) -> float | None:
+    """In what share of the draws a session reaches at least four strokes for a purpose; None without draws."""
+    if reading.spread is None:
+        return None
+    drawn = reading.spread.figures
+    shape = {name: np.full(len(drawn["rpe"]), value) for name, value in structure(reading).items()}
+    heart = drawn["hr_80_90_min" if reading.heart_holds else "vo2_75_88_min"]
+    shape["threshold_min"] = np.maximum(heart, drawn["vo2_75_88_min"])
+    shape["fade_last_round"] = fade_last_round(reading.timeline, reading.spread.intervals["fade"])
+    return float((_scores(TARGETS[target_id], {**drawn, **shape}) >= WELL_AIMED).mean())
 
 
 def say(value: float, unit: Unit) -> str:
@@ -145,4 +169,5 @@ def judge(reading: Reading, target_id: str | None = None) -> Verdict:
         sentence = f"This trains {TARGETS[best].name} more than {target.name}. {reasons[0].text}"
     else:
         sentence = f"This is not yet {target.name}. {reasons[0].text}"
-    return Verdict(target.id, reached, strokes, grade, sentence, tuple(reasons), best)
+    sure = sureness(reading, target.id)
+    return Verdict(target.id, reached, strokes, grade, sentence, tuple(reasons), best, sure)

@@ -3,8 +3,10 @@
 from dataclasses import fields
 
 from yoisho.engine import heart_rate, lactate
+from yoisho.engine.demand import FOOTWORK_ML_KG_MIN, LOWEST_ALL_OUT, MOST_FOOTWORK
 from yoisho.engine.energy_cost import COMPENDIUM_2011, KCAL_PER_L_O2
-from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN, Parameters
+from yoisho.engine.kernel import TIRING, WASTE
+from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN, REST_DEMAND_ML_KG_MIN, Parameters
 from yoisho.engine.person import (
     CAPACITY_CV,
     DEFAULT_VO2MAX,
@@ -16,25 +18,35 @@ from yoisho.engine.person import (
     VO2MAX_CV,
 )
 from yoisho.engine.stores import STEP_S
+from yoisho.engine.strike_cost import BLOWS, COST_CV, EFFICIENCY, J_PER_ML_O2, REFERENCE_MASS_KG
 from yoisho.method.document import Equation, Section, Table
-from yoisho.strikes.tempo import TEMPOS
+from yoisho.strikes.tempo import TEMPOS, Tempo
 
 EQUATIONS = (
-    Equation("level", "A = 1 - a L", "the level that the sprint store can refill to, lowered by a used lactic store"),
-    Equation("drive", "h = clip((A - F) / (A (1 - phi)), 0, 1);   dv/dt = (V h - v) / tau_v",
-             "uptake follows the sprint store's depletion"),
-    Equation("slow component", "dW/dt = (clip(kap (D - Ds V), 0, Wm V) - W) / tau_W",
-             "the oxygen cost that creeps up in hard work; its target is 0 while D is under V / 2"),
-    Equation("clearance", "c = rL L;   S = W + e c CL", "what is cleared of the lactic store is paid for in oxygen"),
-    Equation("sustained glycolysis", "MS = cs V (1 - F)^3 (1 - L)", "only while D is over V / 2"),
-    Equation("burst limits", "MF = cF V F^2 (1 + Kf) / (F^2 + Kf);   "
-             "ML = cL V clip((D / V - Dc) / w, 0, 1)^m (1 - L) (1 - b L)", "alactic and lactic"),
-    Equation("capability", "cap = v + MF + ML + MS - S;   D' = min(D, cap)",
+    Equation("all out", f"D = Dlo + (Dhi - Dlo) q^2;   q = min((1 - X) / {TIRING:g}, 1)",
+             "the top of someone fresh, falling with fatigue; a paced demand is D = Dlo = Dhi"),
+    Equation("drive", "h = clip((1 - F / (1 - a L)) / (1 - phi), 0, 1);   dv/dt = (c h - v) / tau_v",
+             "uptake follows the sprint store's depletion, up to the ceiling c of the muscle in play"),
+    Equation("slow component", "dW/dt = (clip(kap (D - Ds c), 0, Wm c) - W) / tau_W",
+             "the oxygen cost that creeps up in hard work; its target is 0 while D is under c / 2"),
+    Equation("clearance", "S = W + e rL L CL", "what is cleared of the lactic store is paid for in oxygen"),
+    Equation("sustained glycolysis", "MS = cs c h^5 (1 - L)", "only while D is over c / 2"),
+    Equation("burst limits", "MF0 = c s cF F^2 (1 + Kf) / (F^2 + Kf);   MF = MF0 (1 - X^8);   "
+             "ML = c s cL clip((Dhi / c - Dc) / w, 0, 1)^m (1 - L) (1 - b L)", "alactic and lactic"),
+    Equation("capability", "cap = v + MF + ML (1 - X^8) + MS - S;   D' = min(D, cap)",
              "what can be delivered now; D - D' is the fade"),
-    Equation("need", "U = D' + S - v;   g = MS + max(U - MS, 0) ML / (MF + ML)", "what the stores must give"),
-    Equation("stores", "dF/dt = -(U - g) / CF;   dL/dt = g / CL - c / (1 + g / (0.2 V))",
+    Equation("lost economy", f"waste = {WASTE:g} (min(D, v + MF0 + ML + MS - S) - D')",
+             "what tiredness takes from the flows is spent in part for nothing; booked with the slow component"),
+    Equation("need", "U = D' + S + waste - v;   g = MS + min(gk max(U - MS, 0), MF + ML) ML / (MF + ML)",
+             "what the stores must give"),
+    Equation("stores", "dF/dt = -(U - g) / CF;   dL/dt = g / CL - rL L 0.2 / (g + 0.2)",
              "the sprint store refills where U is less than g"),
-    Equation("start", "F = 1 - (D / V) (1 - phi), L = 0, v = D, W = 0 at a demand of 6 mL/kg/min", "rest"),
+    Equation("fatigue", "dX/dt = min(max(D' - Dx c, 0), sx c) / (CX s c) - rX exp(-kX Dlo / c) X",
+             "builds up above about the critical level and fades the slower the harder the recovery"),
+    Equation("blood lactate", "dm/dt = g / b_La - m / tau_b;   dB/dt = m / tau_b - k (B - 1);   "
+             "k = ln 2 / 20 min at v = 0.1, rising to ln 2 / T1 at vhi",
+             "m waits in the muscle; what is in the blood leaves the quicker the higher the uptake"),
+    Equation("start", "F = 1 - (D / c) (1 - phi), L = 0, v = D, W = 0, X = 0 at a demand of 6 mL/kg/min", "rest"),
 )  # fmt: skip
 
 
@@ -43,9 +55,10 @@ def stores() -> Section:
         "stores", "The three stores",
         (
             "State: F is the sprint store left (1 to 0: phosphocreatine and bound oxygen that can be used), L the "
-            "lactic store used (0 to 1: glycolysis with its acidosis), v the aerobic uptake and W its slow "
-            "component, both in mL O2/kg/s. V is VO2max, D the demand of the effort in the same unit. Shown on "
-            "screen are F, 1 - L and v / V.",
+            "lactic store used (0 to 1: glycolysis with its acidosis), v the aerobic uptake and W its slow component, "
+            "X fatigue that is not a lack of energy (0 to 1). Demand D, uptake and flows are multiples of VO2max; c is "
+            "the share of it that the muscle in play can take up, s the anaerobic scale of the person. Shown on screen "
+            "are F, 1 - L and v; fatigue is shown as how long the effort can still be held.",
             "Uptake driven by the sprint store is the first-order picture of Meyer (1988); with the lactic store "
             "it is a relation of the hydraulic models of Margaria and Morton. The capability line is what makes "
             "all-out efforts fade, and hard bouts fail before the stores are empty.",
@@ -81,20 +94,58 @@ def parameters() -> Section:
 
 def effort() -> Section:
     rows = tuple(
-        (t.word, f"{100 * t.demand_frac:.0f} %", f"{t.strikes_per_min:g}", f"{t.rpe:g}", t.meaning)
+        (t.word, _share(t), f"{t.force:g}" if t.force else "", t.footwork if t.force else "", t.meaning)
         for t in TEMPOS.values()
     )
+    blows = tuple(
+        (name.replace("-", " "), f"{b.mass_kg:g}", f"{b.speed_m_s:g}", f"{b.top_per_s:g}", f"{b.cost_ml_kg:.2f}")
+        for name, b in BLOWS.items()
+    )
+    steps = ", ".join(f"{name} {value:g}" for name, value in FOOTWORK_ML_KG_MIN.items())
     return Section(
-        "effort", "From effort words to demand",
+        "effort", "From effort words to demand, and from strikes",
         (
-            "Own settings: no study gives the energy cost of a strike. They lie so that continuous punching falls "
-            "between Kravitz et al. 2003 (68 to 73 % of VO2max at 60 to 120 strikes a minute, fit adults) and "
-            "Arseneau et al. 2011 (40 to 62 % at 60 to 180, trained boxers), both from memory: the gap between the "
-            f"two is why the demand of a tempo carries a spread of {100 * TEMPO_DEMAND_CV:.0f} %.",
+            "A word is relative: it asks for a share of the way from rest to the ceiling of the muscle in play, with a "
+            f"spread of {100 * TEMPO_DEMAND_CV:.0f} %, and a word means as hard as fits its length. The strikes follow "
+            "from what one costs this person. What the coach fixes, a beat or strikes a minute, fixes the strikes, and "
+            "the demand follows: the same line is harder for the weaker. 'At 170 %' is a paced demand of VO2max.",
+            "A strike costs the kinetic energy of its limb over the efficiency of muscle: "
+            f"(m (f v)^2 / 2) / {EFFICIENCY:g} / {J_PER_ML_O2:g} J/mL / {REFERENCE_MASS_KG:g} kg, f its force against "
+            "a full strike. Mass and speed of a punch after Walilko 2005, from memory; other limbs, top rates and "
+            f"how speed falls with level and age are own settings, and the cost is uncertain by {100 * COST_CV:.0f} %. "
+            f"Half power is f = 0.71: half the energy. Stance and steps take mL/kg/min above rest: {steps}; of a word "
+            f"at most {100 * MOST_FOOTWORK:.0f} %. Checked against Arseneau 2011: 60, 120 and 180 punches a minute.",
+            "Arms alone can take up 80 % of VO2max, rising to 95 % once 30 % of the strikes are kicks and knees; legs "
+            "100 %. All out asks for the top rate at its force, which falls with fatigue to "
+            f"{100 * LOWEST_ALL_OUT:.0f} % at the least, and fades inside the effort.",
         ),
         (),
-        (Table("Tempos", ("tempo", "demand, of VO2max", "strikes a minute", "RPE, CR10", "meaning"), rows),),
+        (
+            Table("Words; own settings",
+                  ("word", "share of the way to the ceiling", "force", "footwork", "meaning"), rows),
+            Table("Punches on a bag, mL/kg/min: Arseneau 2011, from memory, and ours at 30 % of a full punch's energy",
+                  ("punches a minute", "measured", "here"),
+                  tuple((str(rate), f"{found:g}", f"{_punching(rate):.1f}") for rate, found in ARSENEAU.items())),
+            Table("Limbs, at full force", ("strike", "kg", "m/s", "at most a second, light", "mL O2 per kg"), blows),
+        ),
     )  # fmt: skip
+
+
+ARSENEAU = {60: 24.7, 120: 30.4, 180: 38.3}
+
+
+def _punching(per_min: float) -> float:
+    """Demand of so many punches, by the table of limbs [mL/kg/min]."""
+    return REST_DEMAND_ML_KG_MIN + FOOTWORK_ML_KG_MIN["stepping"] + per_min * 0.30 * BLOWS["punch"].cost_ml_kg
+
+
+def _share(t: Tempo) -> str:
+    if t.top_rate:
+        return "top rate"
+    if t.burst:
+        hard_s, hard, cycle_s = t.burst
+        return f"{t.share:g}: {hard_s:g} s at {hard:g}, {cycle_s - hard_s:g} s light"
+    return f"{t.share:g} + {t.share_s:g} / seconds" if t.share_s else f"{t.share:g}"
 
 
 def people() -> Section:
@@ -129,11 +180,11 @@ def people() -> Section:
             "18 mL/kg/min.",
             "Strike test: straight punches flat out, counted in 10 s, in 30 s, and in 3:00 by 30 s. The last 30 s "
             "give the sustained rate, the sum above it the strike reserve, after the 3-minute all-out test of "
-            "Vanhatalo 2007. Against the reserve that the model expects it scales the lactic store and the "
-            "anaerobic flows, from 0.6 to 1.5. That strikes go with energy is our own assumption.",
-            "The lactic store goes with VO2max and anaerobic training, the sprint store with the root of VO2max. "
-            "Own assumption; it keeps the time constant of uptake within the published bands from the unfit to the "
-            "trained.",
+            "Vanhatalo 2007. The person's top rate, cost of a strike and anaerobic scale (0.6 to 1.5) are those whose "
+            "counts by the model come nearest to all eight. That strikes go with energy is our own assumption.",
+            "Both stores go with VO2max, the lactic one and the fatigue that exhausts with anaerobic training besides; "
+            "the uptake of the fitter follows quicker. Own assumption: the same share of VO2max "
+            "lasts about as long for anybody, and a line that fixes its strikes is harder for the weaker.",
             f"Ranges are the 10th to 90th percentile of {DRAWS} draws with a fixed seed.",
         ),
         (),
@@ -156,22 +207,23 @@ def readouts() -> Section:
             "Efforts are consecutive work at or above VO2max; where a session has none, its brisk work; where it "
             "has none of that, all its work. Fade is the share of what was asked that cannot be delivered; it "
             "starts at the first effort that falls short by more than 5 %.",
-            f"Blood lactate: fed by glycolysis with {lactate.O2_EQUIVALENT_ML_KG_PER_MMOL:g} mL O2/kg per mmol/L "
-            f"(di Prampero and Ferretti 1999), appearing with a lag of {lactate.APPEARANCE_TAU_S / 60:g} min, "
-            f"half-time of removal {lactate.REST_HALF_TIME_S / 60:g} min at rest and "
-            f"{lactate.ACTIVE_HALF_TIME_S / 60:g} min moving at 30 to 60 % of VO2max. It peaks minutes after the "
-            "last bell, and that peak is the figure. Valid as an accumulation over rest, not as a steady reading.",
-            "Heart rate: fraction of heart-rate reserve = fraction of VO2 reserve (Swain and Leutholtz 1997) + "
-            f"{heart_rate.PUNCHING_OFFSET:g} for punching, {heart_rate.SHADOW_OFFSET:g} for pads and shadow, "
-            f"{heart_rate.KICKING_OFFSET:g} for kicks (once sessions name them), "
-            f"{heart_rate.CARRYING_OFFSET:.2f} for carries, capped at 1; "
-            f"{heart_rate.UP_TAU_S:g} s up, {heart_rate.DOWN_TAU_S:g} s down. The offsets are own settings, chosen "
-            "so that punching at 70 % of VO2max gives the 85 to 93 % of HRmax of Kravitz 2003. On medication that "
-            "lowers heart rate there are no heart-rate figures: effort by feel.",
+            f"Blood lactate: fed by glycolysis with {REFERENCE.lactate_ml_kg_per_mmol:.2f} mL O2/kg per mmol/L "
+            f"(di Prampero and Ferretti 1999: about 3), with a lag of {REFERENCE.lactate_appearance_s:.0f} s, "
+            f"half-time of removal {lactate.REST_HALF_TIME_S / 60:g} min at rest, quicker with uptake down to "
+            f"{REFERENCE.lactate_half_time_s / 60:.1f} min at {100 * REFERENCE.lactate_quickest_at:.0f} % of VO2max. "
+            "It peaks minutes after the last bell, and that peak is the figure.",
+            "Heart rate: fraction of heart-rate reserve = the share of uptake on its way from rest to the ceiling of "
+            "the muscle in play (after Swain and Leutholtz 1997, who have it for the whole body): so punching at 70 % "
+            "of VO2max stands at the 85 to 93 % of HRmax of Kravitz 2003, and what is asked of small muscle drives the "
+            f"heart more. {heart_rate.UP_TAU_S:g} s up, {heart_rate.DOWN_TAU_S:g} s down. On medication that lowers "
+            "heart rate there are no heart-rate figures: effort by feel.",
+            "Uptake counts as a share of that ceiling too: above 90 % is 90 % of what the muscle in play can take up.",
             "kcal: uptake over the session, what is breathed above rest in the ten minutes after it, and lactate, "
             f"at {KCAL_PER_L_O2:g} kcal per litre of oxygen. Beside it MET x 3.5 x kg / 200 a minute from the 2011 "
             "Compendium. A claim of so many kcal is answered with the share of the draws that reach it.",
-            "Load is RPE x minutes (Foster 2001), with the RPE of the tempos until the log says otherwise.",
+            "RPE: the cubic mean over the work of 8 x (delivered / ceiling)^1.5, at most 10, brought nearer to 10 by "
+            "the cube of the highest fatigue, or by two and a half times the worst fade. Own settings.",
+            "Load is RPE x minutes (Foster 2001), with the expected RPE until the log says otherwise.",
         ),
         (),
         (Table("2011 Compendium, from memory: means over whole sessions", ("code", "activity", "MET"), met),),

@@ -12,12 +12,12 @@ BY_COUNT = (
         "No clock presses, everybody pauses when they need to, and the volume is the same each time, so that "
         "progress is "
         "seen in the time it takes. Afterwards the roles change with the holder.",
-        "threshold",
+        "skill",
         scaled(
-            ("Count (skill): 4 x (50 reps technique bag [1 | 2 | 3b | 4b]) rest 0:30", "Four punches, fifty each."),
+            ("Count: 4 x (50 reps technique bag [1 | 2 | 3b | 4b]) rest 0:30", "Four punches, fifty each."),
             ("Count: 6 x (100 reps technique bag [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:30; then 0:30, "
              "20 reps technique bag [1-2-3b-4b-5b-6b]; then 0:30, 3 x (200 strikes speed bag [1-2]) rest 0:30", ""),
-            ("Count (lactic capacity): 6 x (100 reps combination bag [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:20; then "
+            ("Count (aerobic power): 6 x (100 reps combination bag [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:20; then "
              "0:20, "
              "20 reps combination bag [1-2-3b-4b-5b-6b]; then 0:20, 5 x (200 strikes speed bag [1-2]) rest 0:20",
              "Five sprints, shorter rests."),
@@ -37,9 +37,9 @@ BY_COUNT = (
         scaled(
             ("Ladder (aerobic base): 3 x (6-4-2 reps technique bag [3], 6-4-2 reps technique bag [3b]) rest 0:30",
              "Six, four, two."),
-            ("Ladder: 4 x (10-8-6-4 reps power bag [3], 10-8-6-4 reps power bag [3b], 10-8-6-4 reps power bag [4], "
-             "10-8-6-4 reps power bag [4b]) rest 0:30", "Head then body, left then right."),
-            ("Ladder (aerobic power): 2 x (5 x (12-10-8-6-4 reps power bag [3], 12-10-8-6-4 reps power bag [3b], "
+            ("Ladder: 8 x (10-8-6-4 reps power bag [3], 10-8-6-4 reps power bag [3b], 10-8-6-4 reps power bag [4], "
+             "10-8-6-4 reps power bag [4b]) rest 0:10", "Head then body, left then right; twice down."),
+            ("Ladder: 2 x (5 x (12-10-8-6-4 reps power bag [3], 12-10-8-6-4 reps power bag [3b], "
              "12-10-8-6-4 reps power bag [4], 12-10-8-6-4 reps power bag [4b]) rest 0:20) rest 2:00",
              "From twelve, twice."),
             ("Ladder (aerobic base): 4 x (10-8-6-4 reps flow shadow [3-4], 10-8-6-4 reps flow shadow [3b-4b]) rest "
@@ -80,12 +80,14 @@ BY_COUNT = (
              "1:00",
              "Technique and flow in their place."),
             ("Contrast: 3 x (8 x (2 reps power bag [2], 4 reps speed bag [1], 0:10 recover)) rest 1:00", ""),
-            ("Contrast: 4 x (10 x (2 reps power bag [3b-2], 4 reps speed bag [1-2], 0:10 recover)) rest 1:00",
+            ("Contrast (lactic capacity): 4 x (10 x (2 reps power bag [3b-2], 4 reps speed bag [1-2], 0:10 recover)) "
+             "rest 1:00",
              "In twos, and more of them."),
             ("Contrast (aerobic base): 3 x (6 x (2 reps combination shadow [2], 4 reps flow shadow [1], 0:15 "
              "recover)) rest 1:00", "In the air."),
         ),
-        (Version("by the clock", "Contrast: 3 x (6 x (10 power bag / 10 speed bag / 10 recover)) rest 1:00",
+        (Version("by the clock", "Contrast (lactic capacity): 3 x (6 x (10 power bag / 10 speed bag / 10 recover)) "
+                 "rest 1:00",
                  "By tens."),),
         ("Full power only when warm.",),
         ("power", "speed", "relax", "shake out"),

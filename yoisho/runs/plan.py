@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from yoisho.engine.work_bouts import find_work_bouts, session_rpe
+from yoisho.engine.work_bouts import find_work_bouts
 from yoisho.runs.calls import Call, Settings, call_schedule
 from yoisho.runs.cues import Cue, cue_schedule
 from yoisho.session.document import Session
@@ -30,11 +30,6 @@ class Plan:
     @cached_property
     def efforts(self) -> tuple[tuple[int, int], ...]:
         return efforts_of(self.timeline)
-
-    @cached_property
-    def expected_rpe(self) -> float:
-        """Of the whole session, on Borg's CR10 [0-10]."""
-        return session_rpe(self.timeline)
 
     @cached_property
     def cues(self) -> tuple[Cue, ...]:

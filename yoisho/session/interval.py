@@ -1,7 +1,7 @@
 """One stretch of a session: how long, how hard, on what, and what is struck. Never changed in place."""
 
 from dataclasses import dataclass, field
-from math import ceil
+from math import ceil, sqrt
 from typing import Annotated, ClassVar, Literal
 
 from yoisho.plain import ImpossibleError, Length, OneOf, Within
@@ -20,6 +20,9 @@ CUE_EVERY_S = (2, 600)
 SWITCH_EVERY_S = (2, 3600)
 BAND_PERCENT = (30, 100)
 BEATS_PER_MIN = (30, 240)
+PER_MIN = (1, 480)
+POWER_PERCENT = (5, 100)
+DEMAND_PERCENT = (20, 400)
 PER_BEAT = (0.5, 1, 2)
 """Half, single and double time."""
 
@@ -101,6 +104,12 @@ class Interval:
     cues: Annotated[tuple[RepeatingCue, ...], Length(0, MOST_CUES)] = field(default=())
     beat: Beat | None = None
     band: HeartBand | None = None
+    per_min: Annotated[int | None, Within(*PER_MIN)] = None
+    """Strikes a minute, where the coach fixes them."""
+    power_percent: Annotated[int | None, Within(*POWER_PERCENT)] = None
+    """Energy of a strike, where it is not the effort's own [% of a full one]; half power is 50."""
+    demand_percent: Annotated[int | None, Within(*DEMAND_PERCENT)] = None
+    """Paced demand in the effort's place [% of VO2max]."""
     pairs: bool = False
     """Done by one, then by the partner, while the other rests."""
 
@@ -116,6 +125,7 @@ class Interval:
         else:
             self._check_seconds()
         self._check_sides()
+        self._check_dose()
         if len(self.cues) > MOST_CUES:
             raise SessionError(f"an interval has at most {MOST_CUES} repeating cues", "cues")
         if self.drill is not None and TEMPOS[self.tempo].pace is None:
@@ -146,6 +156,26 @@ class Interval:
         if any(self.length_s(turn, 2) > LONGEST_INTERVAL_S for turn in range(1, len(self.reps) + 1)):
             raise SessionError("so many reps take longer than 2 hours: give fewer")
 
+    def _check_dose(self) -> None:
+        for what, value, (least, most), unit in (
+            ("per_min", self.per_min, PER_MIN, "strikes a minute"),
+            ("power_percent", self.power_percent, POWER_PERCENT, "% power"),
+            ("demand_percent", self.demand_percent, DEMAND_PERCENT, "% of VO2max"),
+        ):
+            if value is not None and not (_whole(value) and least <= value <= most):
+                raise SessionError(f"{unit}: from {least:g} to {most:g}, not {value:g}", what)
+        struck = self.struck and TEMPOS[self.tempo].pace is not None
+        if (self.per_min is not None or self.power_percent is not None) and not struck:
+            raise SessionError("nothing is struck here: leave strikes a minute and power out")
+        if self.per_min is not None and self.beat is not None:
+            raise SessionError("a beat says how many strikes a minute: give one of the two", "per_min")
+        if self.per_min is not None and self.reps:
+            raise SessionError("reps are not paced: give strikes a minute with a time", "per_min")
+        if self.demand_percent is not None and (self.per_min is not None or self.beat is not None):
+            raise SessionError("what is struck a minute says how hard it is: leave the % out", "demand_percent")
+        if self.demand_percent is not None and self.kind == "rest":
+            raise SessionError("a rest asks for nothing: leave the % out", "demand_percent")
+
     def _check_sides(self) -> None:
         if self.lead not in (None, "left", "right"):
             raise SessionError("the lead side is left or right", "lead")
@@ -168,10 +198,19 @@ class Interval:
     @property
     def demand_frac(self) -> float:
         """Energy demand [x VO2max]: the tempo's, save where the means at its own tempo has another."""
+        if self.demand_percent is not None:
+            return self.demand_percent / 100
         own = MODALITIES[self.modality] if self.modality else None
         if own and own.demand_frac is not None and own.tempo == self.tempo:
             return own.demand_frac
         return TEMPOS[self.tempo].demand_frac
+
+    @property
+    def force(self) -> float | None:
+        """Of a strike, against the person's full force [-]: the root of its energy. None where nothing is struck."""
+        if self.power_percent is not None:
+            return sqrt(self.power_percent / 100)
+        return TEMPOS[self.tempo].force
 
     def combination(self, turn: int = 1, of: int = 1) -> Combination | None:
         """What is struck in a repetition."""

@@ -35,6 +35,12 @@ def _interval(interval: Interval) -> str:
     if interval.modality:
         own = MODALITIES[interval.modality]
         words.append(f"on {own.word}" if own.strikes and own.id not in ("shadow", "partner", "pads") else own.word)
+    if interval.demand_percent is not None:
+        words.append(f"at {interval.demand_percent} % of VO2max")
+    if interval.per_min is not None:
+        words.append(f"at {interval.per_min} strikes a minute")
+    if interval.power_percent is not None:
+        words.append("at half power" if interval.power_percent == 50 else f"at {interval.power_percent} % power")
     text = " ".join(words)
     if interval.lead:
         text += f", {interval.lead} side in front"

@@ -4,11 +4,8 @@ Seconds a repetition and the tempos assumed are our own settings, no source.
 """
 
 from dataclasses import dataclass
-from typing import Literal
 
 from yoisho.strikes.bags import BAGS
-
-HeartWork = Literal["punching", "shadow", "carrying", "none"]
 
 
 @dataclass(frozen=True)
@@ -24,8 +21,10 @@ class Modality:
     """Seconds a repetition takes; None where it is not counted in repetitions."""
     demand_frac: float | None = None
     """Energy demand at its own tempo, where that differs from the tempo's [x VO2max]."""
-    heart: HeartWork = "none"
-    """Whose heart-rate offset holds for it."""
+    share: float | None = None
+    """How hard it is at its own tempo, where that differs from the tempo's: from rest (0) to its ceiling (1) [-]."""
+    ceiling_frac: float = 1.0
+    """Share of VO2max that the muscle in play can take up [-]; of what is struck the limbs say it."""
     aliases: tuple[str, ...] = ()
 
 
@@ -35,12 +34,19 @@ _OFF_THE_BAG = (
     Modality("cycle", "cycle", "flow", aliases=("bike", "cycling")),
     Modality("row", "row", "flow", aliases=("rowing",)),
     Modality("cardio", "cardio", "flow"),
-    Modality("core", "core", "technique"),
-    Modality("carry", "carry", "hold", heart="carrying", aliases=("ball carry", "bear hug", "bear-hug carry")),
-    Modality("plank", "plank", "hold", demand_frac=0.55, heart="carrying"),
-    Modality("push-ups", "push-ups", "technique", rep_s=1.5, aliases=("push-up", "pushups", "press-ups", "press-up")),
-    Modality("sit-ups", "sit-ups", "flow", rep_s=2.0, aliases=("sit-up", "situps")),
-    Modality("v-ups", "V-ups", "technique", rep_s=2.5, aliases=("v-up",)),
+    Modality("core", "core", "technique", ceiling_frac=0.80),
+    Modality("carry", "carry", "hold", ceiling_frac=0.95, aliases=("ball carry", "bear hug", "bear-hug carry")),
+    Modality("plank", "plank", "hold", demand_frac=0.55, share=0.35, ceiling_frac=0.80),
+    Modality(
+        "push-ups",
+        "push-ups",
+        "technique",
+        rep_s=1.5,
+        ceiling_frac=0.80,
+        aliases=("push-up", "pushups", "press-ups", "press-up"),
+    ),
+    Modality("sit-ups", "sit-ups", "flow", rep_s=2.0, ceiling_frac=0.80, aliases=("sit-up", "situps")),
+    Modality("v-ups", "V-ups", "technique", rep_s=2.5, ceiling_frac=0.80, aliases=("v-up",)),
     Modality("burpees", "burpees", "combination", rep_s=3.5, aliases=("burpee",)),
     Modality("squats", "squats", "technique", rep_s=1.8, aliases=("squat",)),
     Modality("lunges", "lunges", "technique", rep_s=2.0, aliases=("lunge",)),
@@ -48,17 +54,15 @@ _OFF_THE_BAG = (
     Modality("marching-knees", "marching knees", "flow", rep_s=0.6),
     Modality("jumping-jacks", "jumping jacks", "flow", rep_s=0.9, aliases=("star jumps",)),
     Modality("mountain-climbers", "mountain climbers", "combination", rep_s=0.6),
-    Modality("footwork", "footwork", "flow", heart="shadow"),
+    Modality("footwork", "footwork", "flow"),
     Modality("joint-work", "joint work", "recover", aliases=("mobility", "joints")),
     Modality("stretching", "stretching", "recover", aliases=("stretch",)),
     Modality("breathing", "breathing", "rest", aliases=("breathe",)),
 )
-_SHADOWED = ("shadow", "pads", "partner")
 
 MODALITIES: dict[str, Modality] = {
     **{
-        bag.id: Modality(bag.id, bag.word, "freestyle", strikes=True, aliases=bag.aliases,
-                      heart="shadow" if bag.id in _SHADOWED else "punching")
+        bag.id: Modality(bag.id, bag.word, "freestyle", strikes=True, aliases=bag.aliases)
         for bag in BAGS.values()
     },
     **{modality.id: modality for modality in _OFF_THE_BAG},

@@ -63,6 +63,17 @@ class TimelineInterval:
         beat = self.source.beat
         return beat.per_min * beat.strikes if beat else TEMPOS[self.tempo].strikes_per_min
 
+    @property
+    def strikes_per_min_fixed(self) -> float | None:
+        """Strikes a minute that the coach fixes, by a beat or by number; None where the effort says them."""
+        source = self.source
+        if source.per_min is not None:
+            return float(source.per_min)
+        if source.beat is None or self.reps is not None:
+            return None
+        each = self.combination.strikes if self.combination else 1
+        return source.beat.per_min * source.beat.strikes * min(each, 1)
+
     @cached_property
     def strikes(self) -> float:
         """Strikes expected before any fade; where reps are struck, their exact number."""
@@ -72,8 +83,8 @@ class TimelineInterval:
         each = self.combination.strikes if self.combination else 1
         if self.reps is not None:
             return float(self.reps * each)
-        if source.beat:
-            return self.seconds / 60 * source.beat.per_min * source.beat.strikes * min(each, 1)
+        if self.strikes_per_min_fixed is not None:
+            return self.seconds / 60 * self.strikes_per_min_fixed
         if self.combination:
             return self.seconds / source.rep_s(*self.turn) * each
         return self.seconds / 60 * TEMPOS[self.tempo].strikes_per_min

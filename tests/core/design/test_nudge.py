@@ -124,8 +124,8 @@ def test_a_nudge_that_serves_the_purpose_is_left_out_where_it_would_call_up_a_ca
     offered = {name: changed for name, _part, changed in candidates(given_)}
     more = read(beginner, offered["0:15 longer power"].unrolled(), ranges=False)
     assert {caution.rule for caution in cautions(more)} >= {"beginner"}
-    score = judge(read(beginner, given_.unrolled(), ranges=False), "aerobic-power").score
-    assert judge(more, "aerobic-power").score > score + 0.02, "it would be offered, were it not for the caution"
-    found = nudges(beginner, given_, "aerobic-power")
+    score = judge(read(beginner, given_.unrolled(), ranges=False), "threshold").score
+    assert judge(more, "threshold").score > score + 0.02, "it would be offered, were it not for the caution"
+    found = nudges(beginner, given_, "threshold")
     assert found
     assert "0:15 longer power" not in {nudge.name for nudge in found}

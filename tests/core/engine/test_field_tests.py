@@ -4,7 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from yoisho.engine.field_tests import StrikeTest, TestResultError, anaerobic_scale, cooper, leger, reserve_s_of_model
+from yoisho.engine.field_tests import (
+    Striker,
+    StrikeTest,
+    TestResultError,
+    cooper,
+    counts_of_model,
+    leger,
+    striker_of,
+)
 from yoisho.engine.person import person
 
 COUNTS = (64, 172, (166, 150, 122, 104, 94, 88))
@@ -32,7 +40,6 @@ def test_a_strike_test_gives_top_rate_sustained_rate_and_reserve():
     test = StrikeTest(*COUNTS)
     assert (test.top_per_min, test.sustained_per_min) == (384, 176)
     assert test.reserve == 78 + 62 + 34 + 16 + 6
-    assert test.reserve_s == pytest.approx(60 * 196 / 176)
 
 
 @pytest.mark.parametrize(
@@ -51,17 +58,32 @@ def test_a_miscount_is_refused_with_what_is_possible(counts, said):
 
 def test_a_bigger_reserve_means_bigger_stores():
     flat = StrikeTest(50, 130, (100, 98, 97, 96, 95, 95))
-    assert anaerobic_scale(flat, 50) < anaerobic_scale(StrikeTest(*COUNTS), 50)
+    assert striker_of(flat, 50, 1.0).anaerobic_scale < striker_of(StrikeTest(*COUNTS), 50, 1.0).anaerobic_scale
 
 
-def test_the_models_own_reserve_gives_a_scale_of_one():
-    reserve_s = reserve_s_of_model(50)
-    last = 80
-    more = last * reserve_s / 30
-    test = StrikeTest(
-        70, 190, (last + round(0.5 * more), last + round(0.3 * more), last + round(0.2 * more), *(last,) * 3)
-    )
-    assert anaerobic_scale(test, 50) == pytest.approx(1.0, abs=0.05)
+@pytest.mark.parametrize(
+    ("vo2max", "velocity", "counted"),
+    [
+        (52, 0.88, (48, 132, (128, 112, 98, 90, 86, 84))),
+        (57, 1.0, (52, 145, (140, 120, 104, 96, 92, 90))),
+        (40, 0.75, (42, 112, (106, 90, 76, 68, 64, 62))),
+    ],
+)
+def test_a_persons_own_strike_test_comes_back(vo2max, velocity, counted):
+    """The bar: every count within a tenth. The counts are made up, in the shape that such tests have."""
+    test = StrikeTest(*counted)
+    found = counts_of_model(vo2max, velocity, striker_of(test, vo2max, velocity))
+    counts = [test.ten_s, test.thirty_s, *test.splits]
+    assert found == pytest.approx(counts, rel=0.10)
+
+
+def test_the_models_own_counts_give_the_striker_they_came_from():
+    known = Striker(1.1, 0.8, 1.1)
+    ten, thirty, *splits = (round(each) for each in counts_of_model(50, 1.0, known))
+    found = striker_of(StrikeTest(ten, thirty, tuple(splits)), 50, 1.0)
+    assert found.top == pytest.approx(known.top, rel=0.05)
+    assert found.force == pytest.approx(known.force, rel=0.05)
+    assert found.anaerobic_scale == pytest.approx(known.anaerobic_scale, rel=0.15)
 
 
 def test_a_measurement_counts_before_a_test_and_a_test_before_a_default():
@@ -78,7 +100,7 @@ def test_a_strike_test_narrows_the_spread_and_names_itself():
     spread = [who.anaerobic_scale.sd / who.anaerobic_scale.value for who in (known, guessed)]
     assert spread[0] < spread[1]
     assert "strike test" in known.anaerobic_scale.source
-    assert known.speed_scale.value == pytest.approx(172 / 90)
+    assert known.all_out_force.sd < guessed.all_out_force.sd
 
 
 @given(st.floats(8, 19), st.floats(8, 90))

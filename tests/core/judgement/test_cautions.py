@@ -36,7 +36,7 @@ def test_easy_work_alone_needs_no_warm_up():
 
 
 def test_work_that_cannot_be_held_says_when_and_in_which_effort():
-    caution = seals("10:00 flow, 12 x (20 all out / 10 rest)")["Fade"]
+    caution = seals("10:00 flow, 12 x (20 at 170 % / 10 rest)")["Fade"]
     assert "of 12" in caution.text
     assert caution.severity == "note"
 

@@ -46,9 +46,12 @@ def test_the_model_and_the_tables_do_not_contradict_each_other_for_a_usual_class
 
 
 def test_the_research_protocol_and_its_clock_are_told_apart():
-    research = tabata(reading("8 x (20 all out / 10 rest)"))
-    assert 0.2 < research.probability < 1
+    research = tabata(reading("8 x (20 at 170 % / 10 rest)"))
+    assert 0.1 < research.probability < 1
     assert "research protocol" in research.text
+    all_out = tabata(reading("8 x (20 all out / 10 rest)"))
+    assert (all_out.answer, all_out.probability) == ("not true", None)
+    assert "paced" in all_out.text
     format_ = tabata(reading("8 x (20 power / 10 rest)"))
     assert (format_.answer, format_.probability) == ("not true", None)
     assert "20/10 format at 120 %" in format_.text
@@ -77,6 +80,7 @@ def test_no_purpose_of_that_name():
 
 
 def test_with_four_minutes_of_rest_in_the_middle_it_is_the_research_protocol_no_more():
-    eased = tabata(reading("4 x (20 all out / 10 rest), 4:00 rest, 4 x (20 all out / 10 rest)"))
-    straight = tabata(reading("8 x (20 all out / 10 rest)"))
-    assert eased.probability < straight.probability
+    eased = tabata(reading("4 x (20 at 170 % / 10 rest), 4:00 rest, 4 x (20 at 170 % / 10 rest)"))
+    straight = tabata(reading("8 x (20 at 170 % / 10 rest)"))
+    assert (eased.answer, eased.probability) == ("not true", None)
+    assert straight.probability > 0.3

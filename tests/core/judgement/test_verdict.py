@@ -21,7 +21,7 @@ def verdict(text, target=None):
         ("12 x (6 all out) rest 1:30", "sprint-power"),
         ("10 x (12 all out) rest 1:00", "sprint-capacity"),
         ("5 x (30 all out) rest 3:00", "lactic-power"),
-        ("2 x (8 x (30 all out / 30 recover)) rest 2:00", "lactic-capacity"),
+        ("2 x (8 x (30 power / 30 flow)) rest 2:00", "lactic-capacity"),
         ("4 x (5:00 freestyle) rest 1:30", "threshold"),
         ("4 x (4:00 combination) rest 3:00", "aerobic-power"),
         ("20:00 flow", "aerobic-base"),
@@ -121,7 +121,7 @@ def test_the_score_is_the_weighted_geometric_mean_of_derringer_and_suich():
 
 def test_on_medication_minutes_in_the_hearts_band_are_no_minutes_at_the_threshold():
     """A session whose heart rate would be in the band for longer than its uptake is."""
-    rounds = unroll(line("6 x (4:00 technique bag) rest 1:00"))
+    rounds = unroll(line("6 x (4:00 technique bag at 70 %) rest 1:00"))
     medicated = read(person(vo2max_ml_kg_min=50, heart_rate_lowering_medication=True), rounds, ranges=False)
     well = read(person(vo2max_ml_kg_min=50), rounds, ranges=False)
     heart, uptake = (medicated.figures[name].value for name in ("hr_80_90_min", "vo2_75_88_min"))
@@ -135,3 +135,22 @@ def test_of_what_falls_short_the_worst_is_said_first():
     short = [reason.desirability for reason in reasons if not reason.met]
     assert len(set(short)) > 2
     assert short == sorted(short)
+
+
+def test_a_verdict_tells_for_how_many_like_this_person_it_holds():
+    text = line("20:00 flow")
+    plain, certain = (judge(read(club_boxer(), unroll(text), ranges=r), "aerobic-base") for r in (False, True))
+    assert plain.sureness is None
+    assert certain.sureness > 0.8
+    assert judge(read(club_boxer(), unroll(text)), "lactic-capacity").sureness == 0
+
+
+def test_what_fixes_its_strikes_is_less_sure_than_a_word():
+    """Nobody knows well what a strike costs: a fixed line gets a wide range, and never a bare yes or no."""
+    fixed, word = (
+        read(club_boxer(), unroll(line(text))).figures["lactate_peak_mmol"]
+        for text in ("4 x (4:00 technique bag at 90 a minute) rest 1:00", "4 x (4:00 freestyle bag) rest 1:00")
+    )
+    assert (fixed.high - fixed.low) / fixed.value > (word.high - word.low) / word.value
+    sure = judge(read(club_boxer(), unroll(line("4 x (4:00 technique bag at 110 a minute) rest 1:30"))), "threshold")
+    assert 0 < sure.sureness < 1

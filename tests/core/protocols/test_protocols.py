@@ -21,8 +21,8 @@ EVERY = [
     for protocol in PROTOCOLS.values()
     for version in protocol.versions
 ]
-NOT_YET = {("threshold-rounds", "five-minute rounds")}
-"""Of five minutes at this pace an amateur boxer's threshold work is too hard to last, and the verdict says so."""
+NOT_YET = {("thirties-in-pairs", "club"), ("thirties-in-pairs", "fight order")}
+"""Six minutes for two are three minutes of work each: too little of anything, and the verdict says so."""
 RULES = {"five-minute rounds": "mma-pro", "five rounds, long rests": "muay-thai-pro", "two long rounds": None,
          "short rounds": None}  # fmt: skip
 
@@ -63,7 +63,7 @@ def test_in_pairs_everybody_works_thirty_and_rests_thirty():
 
 
 def test_lactic_capacity_is_sixteen_hard_bouts():
-    assert hard(main_set("lactic-capacity"), "all-out") == 16
+    assert hard(main_set("lactic-capacity"), "power") == 16
 
 
 def test_a_round_of_bursts_holds_nine_sprints():

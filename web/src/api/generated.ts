@@ -1362,7 +1362,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_90_min" | "work_to_rest";
+        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "fatigue_peak" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_90_min" | "work_to_rest";
         /**
          * FitRow
          * @description One published figure and what the model gives for it, for the plot and the table.
@@ -1433,7 +1433,7 @@ export interface components {
              * Tempo
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** Turn */
             turn: number | null;
         };
@@ -1474,15 +1474,18 @@ export interface components {
             band?: components["schemas"]["HeartBand"] | null;
             beat?: components["schemas"]["Beat"] | null;
             cues?: components["schemas"]["RepeatingCue"][] | null;
+            demand_percent?: number | null;
             drill?: components["schemas"]["Drill"] | null;
             lead?: ("left" | "right") | null;
             modality?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
             pairs?: boolean | null;
+            per_min?: number | null;
+            power_percent?: number | null;
             reps?: number[] | null;
             seconds?: number | null;
             switch?: ("half" | "call") | number | null;
             /** @enum {unknown} */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** @constant */
             type: "interval";
         };
@@ -2053,6 +2056,8 @@ export interface components {
             source: string;
             /** Strokes */
             strokes: number;
+            /** Sureness */
+            sureness: number | null;
             /** Text */
             text: string;
             /** Total S */
@@ -2071,7 +2076,7 @@ export interface components {
              * Avoid
              * @default []
              */
-            avoid: ("rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out")[];
+            avoid: ("rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out")[];
             /**
              * Kicks
              * @default true
@@ -2151,7 +2156,7 @@ export interface components {
              * @default combination
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** Text */
             text: string;
         };
@@ -2462,6 +2467,8 @@ export interface components {
             steps: string[];
             /** Strokes */
             strokes: number;
+            /** Sureness */
+            sureness: number | null;
             /** Text */
             text: string;
             /** Total S */
@@ -2725,7 +2732,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            id: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /**
              * Kind
              * @enum {string}
@@ -2779,7 +2786,7 @@ export interface components {
              * Tempo
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "speed" | "all-out";
+            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
         };
         /** Told */
         Told: {
@@ -2826,6 +2833,8 @@ export interface components {
             sentence: string;
             /** Strokes */
             strokes: number;
+            /** Sureness */
+            sureness: number | null;
             /**
              * Target
              * @enum {string}

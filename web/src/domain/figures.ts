@@ -23,6 +23,16 @@ export function percentRange(figure: FigureValue): string {
   return low === high ? `about ${low} %` : `${low} to ${high} %`;
 }
 
+/** A share of the draws, as people say it. */
+export function inTen(share: number): string {
+  const tenths = Math.round(10 * share);
+  return tenths === 0
+    ? "hardly any like this person"
+    : tenths === 10
+      ? "nearly all like this person"
+      : `${tenths} in 10 like this person`;
+}
+
 export function clockRange(figure: FigureValue): string {
   if (!figure) return "not known";
   const low = clock(60 * figure.low);

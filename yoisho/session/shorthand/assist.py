@@ -19,7 +19,7 @@ _KINDS = {
     "pause": ("PAUSE", "PAUSE_FOR"),
     "modality": ("MEANS",),
     "strikes": ("DRILL", "COMBINATION"),
-    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND"),
+    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER"),
     "frame": ("TIMES", "LPAR", "RPAR", "SEP", "THEN"),
     "word": ("LEAD", "PAIRS", "SWITCH", "HALF", "ON_CALL", "EVERY", "CALL", "QUOTED", "BEAT_TIME"),
 }
@@ -53,7 +53,7 @@ class Completion:
 
 _EFFORTS = {"EFFORT", "PAUSE"}
 _BARRED = {name: _EFFORTS for name in (*_EFFORTS, "RPAR", "PAUSE_FOR")} | {
-    name: {name} for name in ("MEANS", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT")
+    name: {name} for name in ("MEANS", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT", "AT_PERCENT", "PER_MINUTE", "POWER")
 } | {"DRILL": {"DRILL", "COMBINATION"}, "COMBINATION": {"DRILL", "COMBINATION"}}  # fmt: skip
 """What is not said a second time behind each word."""
 _BEGINS = ("NUMBER", "CLOCK", "LADDER", "SEP", "THEN", "LPAR", "RPAR")
@@ -109,6 +109,9 @@ _WORDS = (
     ("BEAT", Option("to 120 beats", "strikes on the beat of music")),
     ("BEAT_TIME", Option("double time", "two strikes on a beat")),
     ("BEAT_TIME", Option("half time", "a strike on every other beat")),
+    ("AT_PERCENT", Option("at 170 %", "paced, of VO2max")),
+    ("PER_MINUTE", Option("60 a minute", "strikes, whatever they cost")),
+    ("POWER", Option("half power", "half the energy of a full strike")),
     ("BAND", Option("@80-90%HR", "heart rate to be kept, of maximum")),
     ("PAIRS", Option("in pairs", "one works, the partner rests, then the other")),
 )

@@ -24,6 +24,7 @@ dose: CLOCK | NUMBER UNIT? | NUMBER REPS | LADDER REPS
          | SWITCH (HALF | ON_CALL | EVERY dose)  -> switch
          | CALL (QUOTED | WORD) EVERY dose       -> cue
          | BEAT BEAT_TIME?                       -> beat
+         | AT_PERCENT | PER_MINUTE | POWER
          | WORD                                  -> unknown
 
 LADDER.6: /\d+(\s*-\s*\d+)+(?=[ \t]*(reps|rep|repetitions|strikes)(?![a-z]))/i
@@ -51,6 +52,9 @@ CALL.4: /(call|cue|say)(?![a-z])/i
 QUOTED: /"[^"\n]*"/
 BEAT.4: /(to[ \t]+)?\d+[ \t]*(beats|bpm)(?![a-z])/i
 BEAT_TIME.4: /(half|single|double)[ \t-]+time(?![a-z])/i
+AT_PERCENT.5: /at[ \t]+\d+[ \t]*%(?![ \t]*(power|of[ \t]+hr|hr))/i
+PER_MINUTE.5: /(at[ \t]+)?\d+([ \t]+strikes)?[ \t]*(a|per|\/)[ \t]*min(ute)?(?![a-z])/i
+POWER.6: /((at[ \t]+)?\d+[ \t]*%[ \t]*|half[ \t-]+)power(?![a-z])/i
 WORD: /[^\W\d_][\w-]*/
 %ignore /[ \t\r\f]+/
 FILLER.3: /(of|with)(?![a-z])/i
@@ -80,7 +84,8 @@ EXPECTED = {
 """What each token is called where it is missing; those left out are too many to name at once."""
 
 KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
-            "switch every", "switch on call", "call", "every", "beats", "double time", "half time")  # fmt: skip
+            "switch every", "switch on call", "call", "every", "beats", "double time", "half time",
+            "a minute", "half power")  # fmt: skip
 
 
 def _pattern(words: list[str]) -> str:

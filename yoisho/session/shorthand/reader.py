@@ -20,7 +20,7 @@ from yoisho.session.tree import MOST_REPEATS, Node, check_size, sequence
 from yoisho.strikes import notation
 from yoisho.strikes.drill import Drill, one
 from yoisho.strikes.schools import DEFAULT_SCHOOL
-from yoisho.strikes.tempo import tempo_spellings
+from yoisho.strikes.tempo import LADDER, TEMPOS, tempo_spellings
 
 LONGEST_TEXT = 20_000
 MOST_KNOWN = 5_000
@@ -90,6 +90,12 @@ class _Reader(Transformer[Token, Node]):
                     return "lead", "left" if left else "right"
                 case "PAIRS":
                     return "pairs", True
+                case "AT_PERCENT":
+                    return "demand_percent", _number_in(token)
+                case "PER_MINUTE":
+                    return "per_min", _number_in(token)
+                case "POWER":
+                    return "power_percent", 50 if token.lower().startswith("half") else _number_in(token)
                 case _:
                     low, high = (int(number) for number in re.findall(r"\d+", token)[:2])
                     return "band", HeartBand(low, high)
@@ -148,6 +154,8 @@ class _Reader(Transformer[Token, Node]):
         return said
 
     def _interval(self, dose: Dose, said: dict[str, Any]) -> Interval:
+        if "tempo" not in said and "modality" not in said and "demand_percent" in said:
+            said["tempo"] = _nearest(said["demand_percent"])
         if "tempo" not in said:
             said["tempo"] = MODALITIES[said["modality"]].tempo if "modality" in said else "freestyle"
         counted = dose.bare and "modality" in said and MODALITIES[said["modality"]].rep_s is not None
@@ -173,7 +181,7 @@ class _Reader(Transformer[Token, Node]):
         said = self._said(modifiers)
         if not said and dose.seconds is not None:
             return Item(None, dose=dose, position=dose.position)
-        if not {"tempo", "modality", "drill", "beat"} & said.keys():
+        if not {"tempo", "modality", "drill", "beat", "per_min", "demand_percent", "power_percent"} & said.keys():
             raise of_what(dose)
         return Item(self._interval(dose, said), position=dose.position)
 
@@ -236,9 +244,19 @@ class _Reader(Transformer[Token, Node]):
         return children[0]
 
 
+def _number_in(token: Token) -> int:
+    return int(re.findall(r"\d+", token)[0][:6])
+
+
+def _nearest(percent: int) -> str:
+    """The word on the ladder that comes nearest to a demand [% of VO2max]."""
+    return min(LADDER, key=lambda tempo: abs(TEMPOS[tempo].demand_frac - percent / 100))
+
+
 _CALLED = {"tempo": "effort", "modality": "means", "drill": "combination", "lead": "lead side",
            "pairs": "word pairs", "band": "heart-rate target", "switch": "side switch", "beat": "beat",
-           "cues": "cue"}  # fmt: skip
+           "cues": "cue", "per_min": "number of strikes a minute", "demand_percent": "percentage",
+           "power_percent": "power of a strike"}  # fmt: skip
 _OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch")
 """What may be said once behind a bracket, for all the work inside that does not say it itself."""
 

@@ -28,7 +28,14 @@ def _interval(interval: Interval, school_id: str) -> str:
     """The dose, then the effort (left out where the means alone says it), then all else in one order."""
     own = MODALITIES[interval.modality] if interval.modality else None
     told = own is not None and not own.strikes and own.tempo == interval.tempo
-    words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word]), *_modalities(interval)]
+    words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word])]
+    if interval.demand_percent is not None:
+        words.append(f"at {interval.demand_percent} %")
+    if interval.per_min is not None:
+        words.append(f"at {interval.per_min} a minute")
+    if interval.power_percent is not None:
+        words.append("half power" if interval.power_percent == 50 else f"{interval.power_percent} % power")
+    words += _modalities(interval)
     if interval.drill:
         words.append(f"[{notation.write_drill(interval.drill, school_id)}]")
     if interval.lead:

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { inTen } from "../../domain/figures";
 import { clock } from "../../domain/time";
 import { Tally } from "../../ui/Tally";
 import { SmallScore } from "../score/SmallScore";
@@ -26,7 +27,8 @@ interface Props extends Drawn {
 
 /** One of several sessions side by side on one time axis. */
 export function Column(props: Props) {
-  const { label, title, compared, blocks, strokes, grade, traces, text, words, against, longest, best } = props;
+  const { label, title, compared, blocks, strokes, grade, sureness, traces, text, words, against, longest, best } =
+    props;
   const width = `${(100 * compared.total_s) / longest}%`;
   return (
     <section
@@ -39,7 +41,7 @@ export function Column(props: Props) {
         <Tally strokes={strokes} label={`${strokes} of 5`} />
       </div>
       <p className="quiet text-[13px]">
-        {grade}, {strokes} of 5
+        {grade}, {strokes} of 5{sureness != null && `; ${inTen(sureness)}`}
       </p>
       <div className="pb-1 text-[13px] leading-[17px] font-semibold">{text}</div>
       <div className="h-[86px]">

@@ -8,6 +8,8 @@ export interface Drawn {
   blocks: { seconds: number; demand_frac: number }[];
   strokes: number;
   grade: string;
+  /** Share of people like this one for whom it is well aimed; null where it is not worked out. */
+  sureness: number | null;
   traces: Pick<Schemas["Traces"], "seconds" | "sprint_left" | "lactic_left">;
 }
 
@@ -22,13 +24,14 @@ export function drawnOf(title: string, found: Schemas["Evaluation"]): Drawn {
     blocks: found.timeline,
     strokes: reading?.verdict.strokes ?? 0,
     grade: reading?.verdict.grade ?? "No work yet",
+    sureness: reading?.verdict.sureness ?? null,
     traces: reading?.traces ?? UNMOVED,
   };
 }
 
 type Answer = Pick<
   Schemas["ProposalOut"] | Schemas["ScaledOut"],
-  "figures" | "total_s" | "work_s" | "blocks" | "strokes" | "grade" | "traces"
+  "figures" | "total_s" | "work_s" | "blocks" | "strokes" | "grade" | "sureness" | "traces"
 >;
 
 /** A proposal, or a scaled session, as it stands in a column. */
@@ -38,5 +41,6 @@ export const answered = (title: string, answer: Answer): Drawn => ({
   blocks: answer.blocks,
   strokes: answer.strokes,
   grade: answer.grade,
+  sureness: answer.sureness ?? null,
   traces: answer.traces,
 });

@@ -15,7 +15,7 @@ describe("what proposals are compared by", () => {
       return found ? [`${row.name}: ${row.show(found)}`] : [];
     });
     expect(told).toEqual([
-      "Lactic store under 60 %: 7:30",
+      "Lactic store under 55 %: 7:30",
       "Fade of the last effort: about 10 %",
       "Strikes: about 640",
       "Work: 10:10",
@@ -25,7 +25,7 @@ describe("what proposals are compared by", () => {
 
   it("tells a difference in the unit of its row", () => {
     const by = (name: string, difference: number) => ROWS.find((row) => row.name === name)?.by(difference);
-    expect(by("Lactic store under 60 %", 1.5)).toBe("1:30");
+    expect(by("Lactic store under 55 %", 1.5)).toBe("1:30");
     expect(by("Strikes", 49.7)).toBe("50");
     expect(by("Fade of the last effort", 0.12)).toBe("12 points");
     expect(by("Time", 75)).toBe("1:15");

@@ -46,6 +46,14 @@ describe("the fields of a row", () => {
     ]);
   });
 
+  it("hold what the coach fixes, where something is fixed", () => {
+    const fixed: Node = { ...(interval(120) as Extract<Node, { type: "interval" }>), per_min: 60, power_percent: 50 };
+    expect(fieldsOf(fixed).map((field) => field.label)).toEqual(["Work", "Strikes a minute", "Power, %"]);
+    const [, rate] = fieldsOf(fixed);
+    if (!rate) throw new Error("no field");
+    expect(changed(fixed, rate, 80)).toMatchObject({ per_min: 80, power_percent: 50 });
+  });
+
   it("change one thing and leave the tree as it was", () => {
     const [rounds] = fieldsOf(thirds);
     if (!rounds) throw new Error("no field");

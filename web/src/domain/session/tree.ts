@@ -13,7 +13,15 @@ export type Dose = { seconds: number } | { reps: number } | "ladder";
 export type Field =
   | { kind: "count"; label: string; path: Path; value: number }
   | { kind: "interval"; label: string; path: Path; dose: Dose; tempo: Tempo }
-  | { kind: "between"; label: string; path: Path; value: number };
+  | { kind: "between"; label: string; path: Path; value: number }
+  /** What the coach fixes of an interval. */
+  | { kind: "fixed"; label: string; path: Path; value: number; min: number; max: number; step: number };
+
+const FIXED = [
+  { name: "per_min", label: "Strikes a minute", min: 1, max: 480, step: 5 },
+  { name: "power_percent", label: "Power, %", min: 5, max: 100, step: 5 },
+  { name: "demand_percent", label: "Of VO₂max, %", min: 20, max: 400, step: 5 },
+] as const;
 
 export function setIn<T>(value: T, path: Path, change: unknown): T {
   const [key, ...rest] = path;
@@ -44,7 +52,13 @@ function labelOf(tempo: Tempo, last: boolean): string {
 export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
   switch (node.type) {
     case "interval":
-      return [{ kind: "interval", label: labelOf(node.tempo, last), path, dose: doseOf(node), tempo: node.tempo }];
+      return [
+        { kind: "interval", label: labelOf(node.tempo, last), path, dose: doseOf(node), tempo: node.tempo },
+        ...FIXED.flatMap(({ name, ...fixed }): Field[] => {
+          const value = node[name];
+          return value == null ? [] : [{ kind: "fixed", path: [...path, name], value, ...fixed }];
+        }),
+      ];
     case "sequence":
       return node.items.flatMap((item, index) =>
         fieldsOf(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
@@ -62,7 +76,7 @@ export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
 
 /** The tree with one field changed; a rest between of 0:00 is none. */
 export function changed(tree: Node, field: Field, value: number | Tempo): Node {
-  if (field.kind === "count") return setIn(tree, field.path, value);
+  if (field.kind === "count" || field.kind === "fixed") return setIn(tree, field.path, value);
   if (field.kind === "interval") {
     if (typeof value !== "number") return setIn(tree, [...field.path, "tempo"], value);
     const reps = field.dose !== "ladder" && "reps" in field.dose;

@@ -158,6 +158,20 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
       />
     );
   }
+  if (field.kind === "fixed") {
+    return (
+      <Stepper
+        label={field.label}
+        value={field.value}
+        min={field.min}
+        max={field.max}
+        show={String}
+        read={readCount}
+        step={() => field.step}
+        onChange={(value) => onSet(field, value)}
+      />
+    );
+  }
   const dose = field.kind === "interval" ? field.dose : { seconds: field.value };
   const stepper =
     dose === "ladder" ? null : "reps" in dose ? (

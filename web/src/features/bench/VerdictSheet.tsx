@@ -2,7 +2,7 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import shared from "../../api/shared.json";
-import { clockRange, type Figures, fadeOnset, percentRange, range } from "../../domain/figures";
+import { clockRange, type Figures, fadeOnset, inTen, percentRange, range } from "../../domain/figures";
 import { Figure } from "../../ui/Figure";
 import { Strikes } from "../../ui/Strikes";
 import { Tally } from "../../ui/Tally";
@@ -62,6 +62,7 @@ export function VerdictSheet({
           <h2>{verdict.grade}</h2>
           <p className="quiet text-[13px]">
             <WhoSays id="strokes">{verdict.strokes} of 5</WhoSays> for {name(verdict.target)}
+            {verdict.sureness != null && `; ${inTen(verdict.sureness)} reach 4 or more`}
           </p>
         </div>
       </div>

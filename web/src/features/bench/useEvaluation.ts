@@ -19,7 +19,8 @@ const asking = (draft: Draft, wbgt: number | null, ranges: boolean) =>
 export function withRangesOf(last: Evaluation | undefined, guess: Evaluation): Evaluation {
   if (!guess.reading || !last?.reading) return guess;
   const { figures, fade_onset, bands } = last.reading;
-  return { ...guess, reading: { ...guess.reading, figures, fade_onset, bands } };
+  const verdict = { ...guess.reading.verdict, sureness: last.reading.verdict.sureness };
+  return { ...guess, reading: { ...guess.reading, figures, fade_onset, bands, verdict } };
 }
 
 /**
