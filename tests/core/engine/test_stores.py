@@ -115,8 +115,8 @@ def test_more_rest_never_gives_more_fade(work, rest, more, demand, V):
     def delivered(pause):
         return run([(work, demand), (pause, 6 / V)] * 6, V).energy_delivered[::2].sum()
 
-    # To within a thirtieth: an uptake that is up already when work begins is worth that much.
-    assert delivered(rest + more) >= delivered(rest) * 0.97
+    # To within a twentieth, and that for the unfit: an uptake that is up already when work begins is worth that much.
+    assert delivered(rest + more) >= delivered(rest) * 0.95
 
 
 @given(st.floats(0.12, 0.5), st.floats(0.02, 0.3), st.integers(20, 90), st.integers(10, 60), st.floats(1.02, 1.8))
