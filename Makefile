@@ -21,8 +21,8 @@ fuzz: ## throw text at both readers for a minute (SECONDS=60); they may refuse i
 mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1)
 	@COUNT="$(COUNT)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/mutants
 
-fit: ## search the engine's parameters against the published studies (STARTS=16, FROM=anew)
-	@STARTS="$(STARTS)" FROM="$(FROM)" scripts/fit
+fit: ## search the engine's parameters against the published studies (GENERATIONS=360, FROM=anew)
+	@GENERATIONS="$(GENERATIONS)" FROM="$(FROM)" scripts/fit
 
 docs: ## write docs/method.md and docs/session.schema.json anew from the software itself
 	@scripts/docs

@@ -53,7 +53,7 @@ EFFECT = (
     Aim("lactic_deep_min", f"lactic store {LACTIC_DEEP}", "minutes", 1.0, 0.25),
     Aim("lactic_reserve_lowest", "lactic store at its lowest", "percent", 0.10),
     Aim("sprint_at_start", "sprint store as efforts start", "percent", 0.10),
-    Aim("vo2_90_min", "above 90 % of VO2max", "minutes", 1.0, 0.25),
+    Aim("vo2_90_min", "above 90 % of VO2peak", "minutes", 1.0, 0.25),
     Aim("aerobic_share", "aerobic share", "percent", 0.08),
     Aim("fade_mean", "fade over the efforts", "percent", 0.05),
     Aim("load", "load, RPE x minutes", "count", 20.0, 0.2),

@@ -39,7 +39,7 @@ SIDES: tuple[Side, ...] = (
          points=True),
     Side(_figure("sprint_at_start"), 0.06, "", "Every effort starts fresh, at {percent} of the sprint store.",
          points=True),
-    Side(_figure("vo2_90_min"), 0.12, "", "The longest above 90 % of VO2max, {minutes}."),
+    Side(_figure("vo2_90_min"), 0.12, "", "The longest above 90 % of VO2peak, {minutes}."),
     Side(_rest_share, 0.08, "The densest: hardly any rest.", "Mostly rest.", points=True),
 )  # fmt: skip
 MOST_SAID = 3

@@ -25,7 +25,7 @@ from yoisho.engine.parameters import (
 
 Floats = NDArray[np.float64]
 
-STEP_S = 0.2
+STEP_S = 0.25
 QUICKNESS = 1.0
 """How uptake follows the quicker in the fitter: a power of VO2max. Own setting, within the bands of the unfit."""
 Precision = type[np.float64] | type[np.float32]

@@ -21,7 +21,7 @@ from yoisho.engine.parameters import (
     REST_DEMAND_ML_KG_MIN,
     Parameters,
 )
-from yoisho.engine.stores import Floats, People, Run, simulate
+from yoisho.engine.stores import STEP_S, Floats, People, Run, simulate
 
 REST = REST_DEMAND_ML_KG_MIN / REFERENCE_VO2MAX_ML_KG_MIN
 LIGHT, MODERATE, HEAVY = 0.22, 0.45, 0.75
@@ -204,7 +204,7 @@ def bouts_until_exhausted(
     if np.isnan(exhausted):
         return 20.0, model.run(*protocol)
     whole, inside = divmod(exhausted, work_s + rest_s)
-    cut = [*protocol[: 2 * int(whole)], (max(0.2, min(inside, work_s)), demand)]
+    cut = [*protocol[: 2 * int(whole)], (max(STEP_S, min(inside, work_s)), demand)]
     return whole + min(1.0, inside / work_s), model.run(*cut)
 
 
@@ -400,7 +400,7 @@ _SIZES = "how large all out is: Gastin 2001, Medbø 1988 and Beneke 2002 togethe
         Row("highest turnover", 3.15, 0.65, "x VO2max", 75))  # fmt: skip
 def all_out_sizes(model: Model) -> list[float]:
     V = REFERENCE_VO2MAX_ML_KG_MIN / 60
-    thirty, sixty = model.run((30, ALL_OUT), sample_s=0.2), model.run((60, ALL_OUT))
+    thirty, sixty = model.run((30, ALL_OUT), sample_s=STEP_S), model.run((60, ALL_OUT))
     power = np.diff(thirty.energy_to_here[0][:, 0]) / np.diff(thirty.seconds) / V
     return [float(thirty.energy_delivered[0, 0]) / 30 / V, deficit(thirty), deficit(sixty), float(power.max())]
 

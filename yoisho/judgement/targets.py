@@ -189,7 +189,7 @@ TARGETS: dict[str, Target] = {
             "2 to 10 min, or composite rounds", "1:0.3 to 1:1", "common practice, no source",
             (
                 Measure("threshold_min", "time at the threshold", "minutes", 2, 8, 25, 50,
-                        "{value} at 80 to 90 % of maximum heart rate, or 75 to 88 % of VO2max.",
+                        "{value} at 80 to 90 % of maximum heart rate, or 75 to 88 % of VO2peak.",
                         "Only {value} at 80 to 90 % of maximum heart rate: {wanted} is wanted.",
                         "{value} at the threshold is long: {wanted} is plenty.", weight=1.5),
                 Measure("lactic_used_highest", "lactic store used", "percent", -inf, -inf, 0.48, 0.75,

@@ -2,6 +2,9 @@
 
 import pytest
 
+from yoisho.engine.strike_cost import BLOWS, blow_of
+from yoisho.strikes.combination import Action
+from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.tempo import LADDER, TEMPOS, tempo_spellings
 
 
@@ -23,3 +26,17 @@ def test_the_ladder_climbs_in_demand_and_every_rung_is_one_tempo():
 def test_no_spelling_names_two_tempos():
     spelled = [word for t in TEMPOS.values() for word in dict.fromkeys((t.word, t.id, *t.aliases))]
     assert len(spelled) == len(set(spelled)) == len(tempo_spellings())
+
+
+@pytest.mark.parametrize("tempo", TEMPOS.values(), ids=lambda tempo: tempo.id)
+def test_what_is_struck_has_its_force_and_all_work_its_share(tempo):
+    assert (tempo.force is None) == (tempo.pace is None)
+    assert (tempo.share > 0) == (tempo.kind != "rest")
+    assert tempo.burst is None or tempo.burst[1] > tempo.share
+
+
+def test_every_technique_that_strikes_has_its_limb():
+    for technique in TECHNIQUES.values():
+        height = technique.heights[0] if technique.heights else None
+        blow = blow_of(Action(technique.id, technique.sides[0] if technique.sides else None, height))
+        assert (blow in BLOWS) == technique.strikes

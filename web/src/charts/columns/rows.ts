@@ -36,7 +36,7 @@ export const ROWS: Row[] = [
     show: percentRange,
     by: percent,
   },
-  { name: "Above 90 % of VO₂max", figure: ({ figures }) => figures.vo2_90_min, show: clockRange, by: minutes },
+  { name: "Above 90 % of VO₂peak", figure: ({ figures }) => figures.vo2_90_min, show: clockRange, by: minutes },
   {
     name: "Peak lactate, mmol/L",
     figure: ({ figures }) => figures.lactate_peak_mmol,

@@ -97,7 +97,7 @@ export function VerdictSheet({
       <dl className={`grid grid-cols-2 gap-x-4 ${guessing ? "text-[var(--ink-2)]" : ""}`} aria-busy={guessing}>
         <Figure id="work_to_rest" value={ratio(evaluation)} name="work to rest" />
         <Figure id="lactate_peak_mmol" value={range(figures.lactate_peak_mmol, 0)} name="peak lactate, mmol/L" />
-        <Figure id="vo2_90_min" value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂max" />
+        <Figure id="vo2_90_min" value={clockRange(figures.vo2_90_min)} name="above 90 % of VO₂peak" />
         <Figure id="load" value={range(figures.load, 0)} name="load, RPE × minutes" />
         <Figure id="kcal" value={range(figures.kcal, -1)} name="kcal in all" />
         <Figure
