@@ -71,7 +71,7 @@ BOOK = (
 
 PEOPLE = (
     DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52,
-               rule_set="kickboxing-amateur", days_to_fight=30, strike_test=[64, 172, 166, 150, 122, 104, 94, 88],
+               rule_set="kickboxing-amateur", days_to_fight=30, strike_test=[60, 154, 152, 126, 106, 95, 90, 87],
               stance="southpaw",
                screening=ACTIVE),
     DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60,

@@ -249,7 +249,7 @@ def test_the_keys_are_listed_on_a_question_mark(bench):
     bench.get_by_label("Pattern").press("Escape")
     bench.keyboard.press("?")
     keys = bench.get_by_role("dialog", name="Keys of the bench")
-    expect(keys).to_contain_text("move the row, or the level, up or down")
+    expect(keys).to_contain_text("move the row up or down")
     bench.keyboard.press("Escape")
     expect(keys).to_be_hidden()
     expect(total(bench)).to_have_text("Total 4:00")

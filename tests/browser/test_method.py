@@ -16,7 +16,7 @@ def test_the_method_shows_the_hits_and_the_misses_of_the_fit(inside):
     expect(fit.get_by_role("heading", name="Gastin PB (2001)").first).to_be_visible()
     expect(fit.get_by_text("Missed", exact=True).and_(fit.locator(":visible")).first).to_be_visible()
     marks = fit.get_by_role("img")
-    expect(marks).to_have_count(50)
+    expect(marks).to_have_count(79)
     inside.get_by_role("link", name="Known limits").click()
     expect(inside.get_by_text("No published cost per strike exists")).to_be_in_viewport()
 

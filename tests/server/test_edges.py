@@ -7,6 +7,7 @@ from pkgutil import walk_packages
 
 from ninja import Schema
 
+from server import urls  # noqa: F401  every schema is defined once the API is
 from server.openapi import dump
 from yoisho import answers
 from yoisho.answers.shared import shared, vectors

@@ -7,6 +7,7 @@ our own settings, settled against the published figures that `tests/published` n
 """
 
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -15,6 +16,7 @@ from yoisho.engine.stores import Floats, People, resting_uptake_frac
 from yoisho.engine.strike_cost import Mix, blow_of, mix_of, strike_cost, top_rate
 from yoisho.session.modality import MODALITIES
 from yoisho.session.timeline import Timeline, TimelineInterval
+from yoisho.strikes.combination import Combination
 from yoisho.strikes.tempo import TEMPOS, Tempo
 
 FOOTWORK_ML_KG_MIN = {"planted": 6.0, "stepping": 11.5, "hard": 18.0}
@@ -65,7 +67,7 @@ class Demands:
     unstruck: Floats
     """Of the demand, rest and footwork [x VO2max], shape (s, k)."""
 
-    @property
+    @cached_property
     def asked_frac(self) -> Floats:
         """Mean demand of each interval; all out, its top [x VO2max], shape (s, k)."""
         energy = np.cumsum(self.top * self.seconds[:, None], axis=0)[self.last]
@@ -75,9 +77,12 @@ class Demands:
 
 def mix_of_interval(interval: TimelineInterval) -> Mix:
     """What is struck in it; where nothing is said, straight punches."""
-    found = interval.combination
-    blows = [blow for one in found.actions if (blow := blow_of(one))] if found else []
-    return mix_of(blows)
+    return _mix(interval.combination)
+
+
+@lru_cache(maxsize=1024)
+def _mix(combination: Combination | None) -> Mix:
+    return mix_of([blow for one in combination.actions if (blow := blow_of(one))] if combination else [])
 
 
 def ceiling_of(interval: TimelineInterval) -> float:
@@ -131,76 +136,87 @@ def _pieces(seconds: float, tempo: Tempo, share: float) -> list[tuple[float, flo
     return pieces
 
 
+@dataclass(frozen=True)
+class _Asked:
+    """What one interval asks of a cohort."""
+
+    stretches: tuple[tuple[float, Floats, Floats], ...]
+    """Seconds, demand and top of it [x VO2max]."""
+    ceiling: float
+    all_out: bool
+    strikes_per_s: Floats
+    unstruck: Floats
+
+
 def demands_of(timeline: Timeline, people: People, striking: Striking) -> Demands:
     """What a timeline asks of a cohort."""
-    k = len(people)
+    rest = resting_uptake_frac(people.vo2max_ml_kg_s)
+    none = np.zeros(len(people))
+    # A rest keeps the muscle in play of the work before it.
+    ceiling = next((ceiling_of(i) for i in timeline.intervals if i.kind != "rest" and not i.partner), 1.0)
+    known: dict[tuple[int, int, float], _Asked] = {}
+    asked: list[_Asked] = []
+    for interval, unbroken_s in zip(timeline.intervals, _unbroken_s(timeline), strict=True):
+        if interval.partner or interval.kind == "rest":
+            found = _Asked(((float(interval.seconds), rest, rest),), ceiling, False, none, rest)
+        else:
+            # Repetitions of one interval of the tree ask the same, where they strike the same.
+            key = id(interval.source), id(interval.combination), unbroken_s
+            known[key] = found = known.get(key) or _asked(interval, unbroken_s, people, striking)
+            ceiling = found.ceiling
+        asked.append(found)
+    stretches = [each for one in asked for each in one.stretches]
+    counts = np.array([len(one.stretches) for one in asked])
+    return Demands(
+        seconds=np.array([seconds for seconds, _, _ in stretches]),
+        least=np.array([low for _, low, _ in stretches]),
+        top=np.array([high for _, _, high in stretches]),
+        ceiling=np.repeat([one.ceiling for one in asked], counts),
+        last=np.cumsum(counts) - 1,
+        all_out=np.array([one.all_out for one in asked]),
+        strikes_per_s=np.array([one.strikes_per_s for one in asked]),
+        unstruck=np.array([one.unstruck for one in asked]),
+    )
+
+
+def _asked(interval: TimelineInterval, unbroken_s: float, people: People, striking: Striking) -> _Asked:
+    """Of an interval of work or recovery."""
+    tempo, source, length = TEMPOS[interval.tempo], interval.source, float(interval.seconds)
     V = people.vo2max_ml_kg_s * 60.0
     rest = resting_uptake_frac(people.vo2max_ml_kg_s)
-    seconds, least, top, ceilings = [], [], [], []
-    last, all_out, rates, unstruck = [], [], [], []
-    none = np.zeros(k)
-    ceiling = next((ceiling_of(i) for i in timeline.intervals if i.kind != "rest" and not i.partner), 1.0)
-
-    def add(length: float, low: Floats, high: Floats) -> None:
-        seconds.append(length)
-        least.append(low)
-        top.append(high)
-        ceilings.append(ceiling)
-
-    for interval, unbroken_s in zip(timeline.intervals, _unbroken_s(timeline), strict=True):
-        tempo = TEMPOS["rest"] if interval.partner else TEMPOS[interval.tempo]
-        length = float(interval.seconds)
-        source = interval.source
-        hardest = False
-        rate, base = none, rest
-        if tempo.kind == "rest":
-            add(length, rest, rest)
-        else:
-            ceiling = ceiling_of(interval)
-            scale = striking.share[tempo.id]
-            mix = mix_of_interval(interval)
-            struck = source.struck and tempo.force is not None
-            force: Floats = np.full(k, source.force or 0.0)
-            if tempo.top_rate:
-                force = force * striking.all_out_force
-            cost = strike_cost(mix, force) * np.square(striking.velocity) * striking.cost
-            quickest = top_rate(mix, force) * striking.top
-            steps = FOOTWORK_ML_KG_MIN[tempo.footwork]
-            fixed = interval.strikes_per_min_fixed
-            if source.demand_percent is not None:
-                asked = np.minimum(source.demand_percent / 100 * np.ones(k), HARDEST_FRAC)
-                add(length, asked, asked)
-                rate, base = _following(asked, rest, V, cost, quickest, steps) if struck else (none, asked)
-            elif struck and fixed is not None:
-                rate = np.full(k, fixed / 60.0)
-                base = rest + steps / V
-                asked = np.minimum(base + rate * 60.0 * cost / V, HARDEST_FRAC)
-                add(length, asked, asked)
-            elif tempo.top_rate and struck:
-                hardest = True
-                rate, base = quickest, rest + steps / V
-                high = base + quickest * 60.0 * cost / V
-                add(length, LOWEST_ALL_OUT * high, high)
-            elif tempo.top_rate:
-                hardest = True
-                high = np.full(k, ALL_THAT_CAN_BE_DELIVERED_FRAC)
-                base = high
-                add(length, high, high)
-            else:
-                share = share_of(interval, tempo, unbroken_s)
-                for part_s, part in _pieces(length, tempo, share):
-                    asked = np.minimum(rest + part * scale * (ceiling - rest), HARDEST_FRAC)
-                    add(part_s, asked, asked)
-                mean = rest + share * scale * (ceiling - rest)
-                rate, base = _following(mean, rest, V, cost, quickest, steps) if struck else (none, mean)
-        last.append(len(seconds) - 1)
-        all_out.append(hardest)
-        rates.append(rate)
-        unstruck.append(base)
-    return Demands(
-        np.array(seconds), np.array(least), np.array(top), np.array(ceilings), np.array(last), np.array(all_out),
-        np.array(rates), np.array(unstruck),
-    )  # fmt: skip
+    none = np.zeros(len(people))
+    ceiling = ceiling_of(interval)
+    mix, struck = mix_of_interval(interval), source.struck and tempo.force is not None
+    force: Floats = np.full(len(people), source.force or 0.0)
+    if tempo.top_rate:
+        force = force * striking.all_out_force
+    cost = strike_cost(mix, force) * np.square(striking.velocity) * striking.cost
+    quickest = top_rate(mix, force) * striking.top
+    steps = FOOTWORK_ML_KG_MIN[tempo.footwork]
+    standing = rest + steps / V
+    fixed = interval.strikes_per_min_fixed
+    if source.demand_percent is not None:
+        paced = np.full(len(people), min(source.demand_percent / 100, HARDEST_FRAC))
+        rate, base = _following(paced, rest, V, cost, quickest, steps) if struck else (none, paced)
+        return _Asked(((length, paced, paced),), ceiling, False, rate, base)
+    if struck and fixed is not None:
+        rate = np.full(len(people), fixed / 60.0)
+        paced = np.minimum(standing + rate * 60.0 * cost / V, HARDEST_FRAC)
+        return _Asked(((length, paced, paced),), ceiling, False, rate, standing)
+    if tempo.top_rate and struck:
+        high = standing + quickest * 60.0 * cost / V
+        return _Asked(((length, LOWEST_ALL_OUT * high, high),), ceiling, True, quickest, standing)
+    if tempo.top_rate:
+        high = np.full(len(people), ALL_THAT_CAN_BE_DELIVERED_FRAC)
+        return _Asked(((length, high, high),), ceiling, True, none, high)
+    share, scale = share_of(interval, tempo, unbroken_s), striking.share[tempo.id] * (ceiling - rest)
+    stretches = []
+    for part_s, part in _pieces(length, tempo, share):
+        paced = np.minimum(rest + part * scale, HARDEST_FRAC)
+        stretches.append((part_s, paced, paced))
+    mean = rest + share * scale
+    rate, base = _following(mean, rest, V, cost, quickest, steps) if struck else (none, mean)
+    return _Asked(tuple(stretches), ceiling, False, rate, base)
 
 
 def _following(

@@ -21,8 +21,8 @@ describe("the keys of a place", () => {
     expect(showModal).toHaveBeenCalledTimes(2);
     const list = [...place.querySelectorAll("dl > div")].map((row) => row.textContent);
     expect(list).toContain("Plet protocols be proposed; 1 to 5 takes one");
-    expect(list).toContain("Ctrl Z, Ctrl Shift Zundo, redo");
-    expect(list).toContain("+, −more, less");
+    expect(list).toContain("Ctrl Z · Ctrl Shift Zundo, redo");
+    expect(list).toContain("+ · −more, less");
     expect(list.at(-1)).toBe("?this list");
   });
 

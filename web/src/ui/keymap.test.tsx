@@ -2,7 +2,7 @@ import { act } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { makePlace } from "../testing/mount";
 import * as keymap from "./keymap";
-import { actionOf, BENCH, FLOOR, keyOf, type Place, useKeys } from "./keymap";
+import { actionOf, BENCH, FLOOR, keyOf, PAGE, type Place, useKeys } from "./keymap";
 
 const { show } = makePlace();
 const PLACES = Object.entries(keymap).filter(([, value]) => typeof value === "object") as [string, Place][];
@@ -14,6 +14,17 @@ describe("the one list of keys", () => {
     const keys = rows.flatMap((row) => Object.values(row.keys).flat());
     expect(new Set(keys).size).toBe(keys.length);
     expect(title && rows.every((row) => row.does)).toBeTruthy();
+  });
+
+  it("takes one of several by its number, in a tick too", () => {
+    const take = vi.fn();
+    function Ticked() {
+      useKeys(PAGE, { close: undefined, take });
+      return <input type="checkbox" />;
+    }
+    const place = show(<Ticked />);
+    act(() => void place.querySelector("input")?.dispatchEvent(pressed("3")));
+    expect(take).toHaveBeenCalledTimes(1);
   });
 
   it("reads a key with what is held down beside it", () => {

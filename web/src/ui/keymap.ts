@@ -1,10 +1,10 @@
 import { type KeyboardEvent as Pressed, useEffect, useRef } from "react";
 
 /**
- * Where a key works: outside every field; also in a stepper, a tick or a choice; or also while text is written.
+ * Where a key works: outside every field; also in a tick; also in a stepper or a choice; or also while text is written.
  * None works in a dialog that stops its keys.
  */
-type Reach = "page" | "field" | "text";
+type Reach = "page" | "tick" | "field" | "text";
 
 /** One line of the list on `?`: what its keys do, and for each action the keys that call it, the one that is told first. */
 interface Row<A extends string = string> {
@@ -98,7 +98,7 @@ export const LIBRARY = place("Keys of the library", [row("search", { search: ["/
 /** A page over the bench: proposals, two sessions side by side, a session scaled. */
 export const PAGE = place("Keys of this page", [
   row("back to the bench", { close: ["Escape"] }, "text"),
-  row("take one of them", { take: DIGITS.slice(1) }, "page", "1 to 9"),
+  row("take one of them", { take: DIGITS.slice(1) }, "tick", "1 to 9"),
 ]);
 
 /** As a key is written above: `d`, `Ctrl+Shift+z`, `Alt+ArrowUp`. Shift is told only where the character does not. */
@@ -149,7 +149,11 @@ function reaches(reach: Reach, target: HTMLElement): boolean {
   if (reach === "text") return true;
   if (target.closest("dialog")) return false;
   const field = target.closest("input:not([type=radio]), textarea, select");
-  return !field || (reach === "field" && field.matches("[role=spinbutton], [type=checkbox], select"));
+  return (
+    !field ||
+    (reach === "tick" && field.matches("[type=checkbox]")) ||
+    (reach === "field" && field.matches("[role=spinbutton], [type=checkbox], select"))
+  );
 }
 
 const GLYPHS: Record<string, string> = {
@@ -167,7 +171,7 @@ export function told({ keys, shown }: Row): string {
     shown ??
     first
       .map((key) => key.map((each) => GLYPHS[each] ?? (each.length > 1 ? each : each.toUpperCase())).join(" "))
-      .join(", ")
+      .join(" · ")
   );
 }
 

@@ -62,7 +62,9 @@ export function VerdictSheet({
           <h2>{verdict.grade}</h2>
           <p className="quiet text-[13px]">
             <WhoSays id="strokes">{verdict.strokes} of 5</WhoSays> for {name(verdict.target)}
-            {verdict.sureness != null && `; ${inTen(verdict.sureness)} reach 4 or more`}
+          </p>
+          <p className="quiet min-h-[18px] text-[13px]">
+            {verdict.sureness == null ? "How sure: …" : `4 or 5 for ${inTen(verdict.sureness)}`}
           </p>
         </div>
       </div>
