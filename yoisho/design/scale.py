@@ -23,7 +23,7 @@ from yoisho.session.rules import RULE_SETS
 from yoisho.session.tree import Node, Repeat, Sequence
 
 MOST_STEPS = 6
-BEAM = 1
+BEAM = 2
 STEP_COST = 0.03
 """What a change must gain at least, in distance: fewer changes are better."""
 CAUTION_COST = 0.6
