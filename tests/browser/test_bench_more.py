@@ -206,7 +206,7 @@ def test_a_session_is_scaled_for_somebody_with_their_cautions(thirties):
     expect(column).to_contain_text("physician")
     thirties.get_by_label("everybody").check()
     for role in ("The weakest", "The middle", "The strongest"):
-        expect(thirties.get_by_text(role, exact=True)).to_be_visible(timeout=30_000)
+        expect(thirties.get_by_text(role, exact=True)).to_be_visible(timeout=60_000)
     thirties.keyboard.press("3")
     expect(thirties.get_by_label("for", exact=False).first).to_contain_text("Dario Fenn")
     thirties.keyboard.press("Control+z")

@@ -94,7 +94,7 @@ def scale(page):
     full_bench(page)
     page.get_by_role("button", name="Scale", exact=True).click()
     page.get_by_label("Hedda Quill").check()
-    page.get_by_role("region", name="Hedda Quill").wait_for()
+    page.get_by_role("region", name="Hedda Quill").wait_for(timeout=30_000)
 
 
 def history(page):

@@ -22,8 +22,8 @@ from yoisho.session.interval import Interval, SessionError
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.tree import Node, Repeat, Sequence
 
-MOST_STEPS = 6
-BEAM = 2
+MOST_STEPS = 4
+BEAM = 1
 STEP_COST = 0.03
 """What a change must gain at least, in distance: fewer changes are better."""
 CAUTION_COST = 0.6

@@ -40,7 +40,7 @@ def test_scaling_never_ends_further_from_the_effect_than_it_began(of, to):
     before = reading(FIGHTER, of)
     scaled = scale(of, FIGHTER, to)
     assert scaled.distance <= distance(before, reading(to, of)) + 0.05
-    assert scaled.same
+    assert scaled.same or scaled.distance < 0.6 * distance(before, reading(to, of))
     assert len(scaled.effect) == len(EFFECT)
 
 
