@@ -178,33 +178,53 @@ def test_numerals_take_a_quarter_of_the_screen_and_stay_on_it(bench, size, line)
     assert bench.evaluate("document.documentElement.scrollWidth") <= size["width"]
 
 
-@pytest.mark.xfail(strict=False, reason="without a sound device the audio clock may stall: to be looked into")
 @pytest.mark.alone
 def test_bells_are_planned_on_the_audio_clock_close_to_their_second(bench):
     bench.add_init_script(
         """
         window.bells = [];
-        const start = AudioBufferSourceNode.prototype.start;
+        const {start, stop} = AudioBufferSourceNode.prototype;
         AudioBufferSourceNode.prototype.start = function (at) {
-            window.bells.push({at, in_s: at - this.context.currentTime, wall: performance.now()});
+            this.bell = {at, in_s: at - this.context.currentTime, wall: performance.now(), withdrawn: false};
+            window.bells.push(this.bell);
             return start.call(this, at);
+        };
+        // Planned anew where the audio device has fallen behind: what is stopped before its moment never sounds.
+        AudioBufferSourceNode.prototype.stop = function (...when) {
+            if (this.bell) this.bell.withdrawn = this.context.currentTime < this.bell.at;
+            return stop.apply(this, when);
         };
         window.addEventListener("keydown", () => { window.pressed ??= performance.now(); }, true);
         """
     )
-    bench.reload()
-    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
-    to_floor(bench, "6 power, 30 rest")
-    bench.evaluate("window.pressed = null")
-    bench.keyboard.press("Space")
-    bench.wait_for_timeout(10_800)
-    pressed = bench.evaluate("window.pressed")
-    bells = bench.evaluate("window.bells")
-    bells = [bell for n, bell in enumerate(bells) if all(abs(bell["at"] - other["at"]) > 0.1 for other in bells[:n])]
-    due = [(bell["wall"] - pressed) / 1000 + bell["in_s"] for bell in bells]
-    assert due[:5] == pytest.approx([2, 7, 8, 9, 10], abs=0.15), "what comes first is said, then three, two, one, bell"
-    gaps = [later["at"] - earlier["at"] for earlier, later in pairwise(bells[1:5])]
-    assert gaps == pytest.approx([1, 1, 1], abs=0.02)
+    address = bench.url
+    for _ in range(3):
+        due, gaps = first_bells(bench, address)
+        # An audio device that stands still for a moment, as those of busy machines do, is given another try.
+        if due == SECONDS and gaps == EVEN:
+            break
+    assert due == SECONDS, "what comes first is said, then three, two, one, bell"
+    assert gaps == EVEN
+
+
+SECONDS = pytest.approx([2, 7, 8, 9, 10], abs=0.15)
+EVEN = pytest.approx([1, 1, 1], abs=0.02)
+
+
+def first_bells(page, address):
+    """The first five sounds of a run: seconds from its key, and those between the last four by the audio clock."""
+    page.goto(address)
+    page.get_by_role("heading", name="Nothing on the bench yet").wait_for()
+    to_floor(page, "6 power, 30 rest")
+    page.evaluate("window.pressed = null")
+    page.keyboard.press("Space")
+    page.wait_for_timeout(10_800)
+    pressed = page.evaluate("window.pressed")
+    bells = sorted(
+        (bell for bell in page.evaluate("window.bells") if not bell["withdrawn"]), key=lambda bell: bell["at"]
+    )
+    due = [(bell["wall"] - pressed) / 1000 + bell["in_s"] for bell in bells[:5]]
+    return due, [later["at"] - earlier["at"] for earlier, later in pairwise(bells[1:5])]
 
 
 REPS = "2 x (5 reps power bag [1-2]) rest 0:30"
