@@ -8,11 +8,12 @@ our own settings, settled against the published figures that `tests/published` n
 
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from itertools import groupby
 
 import numpy as np
 
 from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC
-from yoisho.engine.stores import Floats, People, resting_uptake_frac
+from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
 from yoisho.engine.strike_cost import Mix, blow_of, mix_of, strike_cost, top_rate
 from yoisho.session.modality import MODALITIES
 from yoisho.session.timeline import Timeline, TimelineInterval
@@ -67,6 +68,13 @@ class Demands:
     unstruck: Floats
     """Of the demand, rest and footwork [x VO2max], shape (s, k)."""
 
+    def run(self, people: People, *, sample_s: float, precision: Precision) -> Run:
+        """What it does to the cohort; the run counts each stretch as a segment."""
+        return simulate(
+            self.seconds, self.least, people, top_frac=self.top, ceiling_frac=self.ceiling, sample_s=sample_s,
+            precision=precision,
+        )  # fmt: skip
+
     @cached_property
     def asked_frac(self) -> Floats:
         """Mean demand of each interval; all out, its top [x VO2max], shape (s, k)."""
@@ -100,16 +108,10 @@ def ceiling_of(interval: TimelineInterval) -> float:
 def _unbroken_s(timeline: Timeline) -> list[float]:
     """For each interval, the seconds of one word without a pause that it is part of: ten and eight and six in a row
     are no three sprints."""
-    found = [0.0] * len(timeline.intervals)
-    group: list[int] = []
-    for index, interval in enumerate(timeline.intervals):
-        before = timeline.intervals[index - 1] if index else None
-        if before is None or before.tempo != interval.tempo or before.partner or interval.partner:
-            group = []
-        group.append(index)
-        seconds = sum(timeline.intervals[each].seconds for each in group)
-        for each in group:
-            found[each] = float(seconds)
+    found: list[float] = []
+    for _, group in groupby(timeline.intervals, key=lambda interval: (interval.tempo, interval.partner)):
+        lengths = [float(interval.seconds) for interval in group]
+        found += [sum(lengths)] * len(lengths)
     return found
 
 
@@ -196,7 +198,7 @@ def _asked(interval: TimelineInterval, unbroken_s: float, people: People, striki
     standing = rest + steps / V
     fixed = interval.strikes_per_min_fixed
     if source.demand_percent is not None:
-        paced = np.full(len(people), min(source.demand_percent / 100, HARDEST_FRAC))
+        paced = np.full(len(people), source.demand_percent / 100)
         rate, base = _following(paced, rest, V, cost, quickest, steps) if struck else (none, paced)
         return _Asked(((length, paced, paced),), ceiling, False, rate, base)
     if struck and fixed is not None:

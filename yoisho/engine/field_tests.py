@@ -14,7 +14,6 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from scipy.optimize import least_squares
 
 from yoisho.engine.demand import FOOTWORK_ML_KG_MIN, LOWEST_ALL_OUT
 from yoisho.engine.stores import Floats, People, resting_uptake_frac, simulate
@@ -124,6 +123,9 @@ def striker_of(test: StrikeTest, vo2max_ml_kg_min: float, velocity: float) -> St
 
     Assumes that strikes go with the energy delivered above stance and steps: own assumption, no source.
     """
+    # Half a second to import, and few who start the software need it.
+    from scipy.optimize import least_squares
+
     counted = np.array([test.ten_s, test.thirty_s, *test.splits], dtype=float)
     low, high = (np.log([bound.top, bound.force, bound.anaerobic_scale]) for bound in BOUNDS)
 

@@ -11,7 +11,7 @@ from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
 from yoisho.engine.lactate import RESTING_MMOL, blood_lactate
 from yoisho.engine.parameters import REFERENCE
 from yoisho.engine.person import Cohort, Person
-from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
+from yoisho.engine.stores import Floats, People, Run, resting_uptake_frac
 from yoisho.engine.work_bouts import WorkBout
 from yoisho.session.timeline import Timeline
 
@@ -80,13 +80,6 @@ def _ceilings(run: Run, demands: Demands) -> Floats:
     return np.asarray(demands.ceiling[at])
 
 
-def _simulated(demands: Demands, people: People, sample_s: float, precision: Precision) -> Run:
-    return simulate(
-        demands.seconds, demands.least, people, top_frac=demands.top, ceiling_frac=demands.ceiling, sample_s=sample_s,
-        precision=precision,
-    )  # fmt: skip
-
-
 def _run_out(demands: Demands, people: People, sample_s: float) -> tuple[Run, Floats]:
     """The session, and the oxygen breathed above rest in the ten minutes after it, run out at rest."""
     resting = resting_uptake_frac(people.vo2max_ml_kg_s)
@@ -94,22 +87,22 @@ def _run_out(demands: Demands, people: People, sample_s: float) -> tuple[Run, Fl
         demands, seconds=np.append(demands.seconds, AFTER_S), least=np.vstack([demands.least, resting]),
         top=np.vstack([demands.top, resting]), ceiling=np.append(demands.ceiling, demands.ceiling[-1]),
     )  # fmt: skip
-    whole = _simulated(with_rest, people, sample_s, np.float64)
+    whole = with_rest.run(people, sample_s=sample_s, precision=np.float64)
     after = whole.energy_aerobic[-1] - resting * people.vo2max_ml_kg_s * AFTER_S
     return whole.first(len(demands.seconds)), after
 
 
-def _asked(demands: Demands, delivered: Floats, lengths: Floats, V: Floats) -> Floats:
-    """Energy asked of every interval [mL/kg], shape (s, k).
+def _held_against(asked: Floats, demands: Demands, delivered: Floats, lengths: Floats) -> Floats:
+    """What is delivered in every interval is held against so much energy [mL/kg], shape (s, k): what is asked.
 
     An all-out interval is held against the first of the session as long: it fades inside, whoever does it, and what
     counts is how much less there is than there was.
     """
-    asked = demands.asked_frac * lengths[:, None] * V
+    against = asked.copy()
     first: dict[float, int] = {}
     for index in np.flatnonzero(demands.all_out):
-        asked[index] = delivered[first.setdefault(lengths[index], int(index))]
-    return asked
+        against[index] = delivered[first.setdefault(lengths[index], int(index))]
+    return against
 
 
 UNFINISHED_RPE = 9.0
@@ -148,10 +141,9 @@ def measure(
     demands = demands_of(timeline, cohort.people, cohort.striking)
     lengths = np.array([float(i.seconds) for i in intervals])
     V = cohort.people.vo2max_ml_kg_s
-    precision: Precision = np.float32 if like else np.float64
     if like:
         after = like.oxygen_after_ml_kg
-        run = _simulated(demands, cohort.people, sample_s, precision)
+        run = demands.run(cohort.people, sample_s=sample_s, precision=np.float32)
     else:
         run, after = _run_out(demands, cohort.people, sample_s)
     ceilings = _ceilings(run, demands)
@@ -168,7 +160,9 @@ def measure(
         run.energy_lactic,
         run.energy_delivered,
     )
-    asked = _asked(demands, delivered, lengths, V)
+    energy = lengths[:, None] * V
+    wanted = demands.asked_frac * energy
+    asked = _held_against(wanted, demands, delivered, lengths)
 
     def by_bout(energy: Floats) -> Floats:
         return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
@@ -178,14 +172,13 @@ def measure(
     fade = 1.0 - by_bout(delivered) / by_bout(asked)
     bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
     sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
-    unstruck = demands.unstruck * lengths[:, None] * V
-    throwing = np.maximum(demands.asked_frac * lengths[:, None] * V - unstruck, 1e-9)
-    held = np.clip((delivered - unstruck) / throwing, 0.0, 1.0)
+    unstruck = demands.unstruck * energy
+    held = np.clip((delivered - unstruck) / np.maximum(wanted - unstruck, 1e-9), 0.0, 1.0)
     expected = demands.strikes_per_s * lengths[:, None] * held
     counted = np.array([i.strikes if i.reps is not None else 0.0 for i in intervals])[:, None]
     strikes = np.where(counted > 0, counted, expected)
     minutes = timeline.total_s / 60
-    rpe = _rated(timeline, delivered / (lengths[:, None] * V), ceilings[run.segment_end], run, fade)
+    rpe = _rated(timeline, delivered / energy, ceilings[run.segment_end], run, fade)
     lactate_oxygen = REFERENCE.lactate_ml_kg_per_mmol * (lactate_peak - RESTING_MMOL)
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
     to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000

@@ -10,7 +10,7 @@ from yoisho.engine import field_tests, heart_rate
 from yoisho.engine.demand import Striking, demands_of
 from yoisho.engine.field_tests import StrikeTest
 from yoisho.engine.parameters import REFERENCE, Parameters
-from yoisho.engine.stores import Floats, People, Precision, simulate
+from yoisho.engine.stores import Floats, People, Precision
 from yoisho.engine.strike_cost import COST_CV
 from yoisho.session.interval import Interval
 from yoisho.session.rules import RULE_SETS
@@ -197,10 +197,7 @@ class Cohort:
         """Mean lactic flow of 30 s of all-out punching, fresh [mL/kg/s], shape (k,)."""
         precision: Precision = np.float32 if len(self.people) > 1 else np.float64
         asked = demands_of(unroll(Interval(int(LACTIC_REFERENCE_S), "all-out")), self.people, self.striking)
-        alone = simulate(
-            asked.seconds, asked.least, self.people, top_frac=asked.top, ceiling_frac=asked.ceiling, sample_s=1e4,
-            precision=precision,
-        )  # fmt: skip
+        alone = asked.run(self.people, sample_s=1e4, precision=precision)
         return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
 
 

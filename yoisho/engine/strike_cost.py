@@ -13,12 +13,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
+from yoisho.engine.stores import Floats
 from yoisho.strikes.combination import Action
 from yoisho.strikes.techniques import TECHNIQUES
-
-Floats = NDArray[np.float64]
 
 EFFICIENCY = 0.22
 """Of muscle, from oxygen to motion of the limb [-]; 0.19 to 0.25 are common."""

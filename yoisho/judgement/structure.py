@@ -1,6 +1,7 @@
 """The shape of a session, for measures that need no simulation: efforts, rests, rounds and their order."""
 
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -113,6 +114,12 @@ def _round_figures(reading: Reading) -> dict[str, float]:
     }
 
 
+def threshold_min(reading: Reading, figures: Mapping[str, Floats]) -> Floats:
+    """Minutes at the threshold, of shape (k,): by the heart where it says something, or by uptake."""
+    uptake = figures["vo2_75_88_min"]
+    return np.maximum(figures["hr_80_90_min"], uptake) if reading.heart_holds else uptake
+
+
 def structure(reading: Reading) -> dict[str, float]:
     """Every structural number a purpose may ask about, by name."""
     bouts, timeline = reading.work_bouts, reading.timeline
@@ -123,12 +130,11 @@ def structure(reading: Reading) -> dict[str, float]:
         for interval in timeline.intervals[bout.first : bout.last + 1]
     )
     skilled = sum(i.seconds for i in timeline.intervals if TEMPOS[i.tempo].skilled)
-    threshold = reading.figures["hr_80_90_min" if reading.heart_holds else "vo2_75_88_min"].value
     return {
         "bouts": len(bouts),
         "bout_s": work_s / len(bouts),
         "demand": asked / work_s,
         "skill_share": skilled / timeline.work_s,
-        "threshold_min": max(threshold, reading.figures["vo2_75_88_min"].value),
+        "threshold_min": float(threshold_min(reading, reading.measured.figures)[0]),
         **_round_figures(reading),
     }

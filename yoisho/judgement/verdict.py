@@ -8,7 +8,7 @@ import numpy as np
 
 from yoisho.engine.readout import Reading
 from yoisho.engine.stores import Floats
-from yoisho.judgement.structure import fade_last_round, pauses, rounds_of, rules_for, structure
+from yoisho.judgement.structure import fade_last_round, pauses, rounds_of, rules_for, structure, threshold_min
 from yoisho.judgement.targets import TARGETS, Measure, Target, TargetId, Unit
 from yoisho.session.clock import clock
 
@@ -65,16 +65,22 @@ def _scores(target: Target, values: Mapping[str, Floats]) -> Floats:
     return np.asarray(np.exp(logs / weights))
 
 
-def sureness(reading: Reading, target_id: str) -> float | None:
+def _sureness(reading: Reading, target: Target, values: Mapping[str, float]) -> float | None:
     """In what share of the draws a session reaches at least four strokes for a purpose; None without draws."""
-    if reading.spread is None:
+    spread = reading.spread
+    if spread is None:
         return None
-    drawn = reading.spread.figures
-    shape = {name: np.full(len(drawn["rpe"]), value) for name, value in structure(reading).items()}
-    heart = drawn["hr_80_90_min" if reading.heart_holds else "vo2_75_88_min"]
-    shape["threshold_min"] = np.maximum(heart, drawn["vo2_75_88_min"])
-    shape["fade_last_round"] = fade_last_round(reading.timeline, reading.spread.intervals["fade"])
-    return float((_scores(TARGETS[target_id], {**drawn, **shape}) >= WELL_AIMED).mean())
+
+    def drawn(name: str) -> Floats:
+        match name:
+            case "threshold_min":
+                return threshold_min(reading, spread.figures)
+            case "fade_last_round":
+                return fade_last_round(reading.timeline, spread.intervals["fade"])
+        return spread.figures[name] if name in spread.figures else np.array([values[name]])
+
+    found = _scores(target, {measure.figure: drawn(measure.figure) for measure in target.measures})
+    return float((found >= WELL_AIMED).mean())
 
 
 def say(value: float, unit: Unit) -> str:
@@ -169,5 +175,5 @@ def judge(reading: Reading, target_id: str | None = None) -> Verdict:
         sentence = f"This trains {TARGETS[best].name} more than {target.name}. {reasons[0].text}"
     else:
         sentence = f"This is not yet {target.name}. {reasons[0].text}"
-    sure = sureness(reading, target.id)
+    sure = _sureness(reading, target, values)
     return Verdict(target.id, reached, strokes, grade, sentence, tuple(reasons), best, sure)
