@@ -1,6 +1,7 @@
 """How far the sounds of a run are from their moments, in a real browser.
 
-As a script: `clock_error.py ADDRESS MINUTES` runs a session of the demo club for so long and prints the errors.
+As a script: `clock_error.py ADDRESS MINUTES` runs a session of the demo club for so long and prints the errors; then
+two short ones, on a page that is busy for a second and a half again and again, and over a pause and a jump.
 """
 
 import sys
@@ -93,6 +94,52 @@ def errors(told: dict[str, Any], zero_ms: float, due_s: list[float]) -> list[Err
     return found
 
 
+BUSY = """() => setInterval(() => {
+    const until = performance.now() + 1500;
+    while (performance.now() < until);
+}, 3000)"""
+
+
+def _begin(page: Any, address: str, line: str) -> tuple[int, list[float]]:
+    """Starts a run of a new session; gives its id and the moments its sounds are due at [s]."""
+    page.goto(address)
+    page.get_by_role("link", name="New session").click()
+    page.get_by_role("button", name="Add a part").click()
+    page.get_by_label("Pattern").fill(line)
+    page.wait_for_timeout(1500)
+    page.get_by_role("button", name="Run", exact=True).click()
+    page.get_by_test_id("clock").wait_for()
+    session = int(page.url.rsplit("/", 1)[1])
+    plan = page.evaluate("(id) => fetch(`/api/sessions/${id}/run`).then((answer) => answer.json())", session)
+    page.wait_for_timeout(2000)
+    page.keyboard.press("Space")
+    return session, [sound["at_s"] for sound in (*plan["cues"], *plan["calls"])]
+
+
+def _tell(what: str, found: list[Error]) -> None:
+    own = 1000 * max(abs(error.own_s) for error in found)
+    print(f"{what}: {len(found)} sounds, worst against the audio clock {own:.1f} ms")
+
+
+def _on_a_busy_page(page: Any, address: str) -> None:
+    session, due = _begin(page, address, "4 x (6 flow, 4 rest)")
+    page.evaluate(BUSY)
+    page.wait_for_timeout(32_000)
+    _tell("On a page that is busy again and again", errors(page.evaluate(READ), page.evaluate(ZERO, session), due))
+
+
+def _over_a_pause_and_a_jump(page: Any, address: str) -> None:
+    session, due = _begin(page, address, "6 x (6 flow, 4 rest)")
+    page.wait_for_timeout(4000)
+    page.keyboard.press("Space")
+    page.wait_for_timeout(3000)
+    page.keyboard.press("Space")
+    page.keyboard.press("n")
+    page.evaluate("window.sounded.length = 0")
+    page.wait_for_timeout(14_000)
+    _tell("After a pause and a jump", errors(page.evaluate(READ), page.evaluate(ZERO, session), due))
+
+
 def main(address: str, minutes: float) -> None:
     from playwright.sync_api import sync_playwright
 
@@ -102,20 +149,10 @@ def main(address: str, minutes: float) -> None:
         page.add_init_script(PROBE)
         page.goto(address)
         page.get_by_role("button", name="Enter as the demo coach").click()
-        page.get_by_role("link", name="New session").click()
-        page.get_by_role("button", name="Add a part").click()
-        page.get_by_label("Pattern").fill(f"{max(1, round(2 * minutes))} x (20 flow, 10 rest)")
-        page.wait_for_timeout(1500)
-        page.get_by_role("button", name="Run", exact=True).click()
-        page.get_by_test_id("clock").wait_for()
-        session = int(page.url.rsplit("/", 1)[1])
-        plan = page.evaluate("(id) => fetch(`/api/sessions/${id}/run`).then((answer) => answer.json())", session)
-        page.wait_for_timeout(2000)
-        page.keyboard.press("Space")
+        session, due = _begin(page, address, f"{max(1, round(2 * minutes))} x (20 flow, 10 rest)")
         zero_ms = page.evaluate(ZERO, session)
         page.locator("main[data-phase=done]").wait_for(timeout=(60_000 * minutes) + 60_000)
         page.wait_for_timeout(2000)
-        due = [sound["at_s"] for sound in (*plan["cues"], *plan["calls"])]
         found = errors(page.evaluate(READ), zero_ms, due)
         late = [1000 * error.late_s for error in found]
         tenth = max(1, len(late) // 10)
@@ -127,6 +164,8 @@ def main(address: str, minutes: float) -> None:
         beyond = [error for error in found if abs(error.own_s) > WORST_S]
         told = ", ".join(f"{1000 * e.own_s:+.0f} ms at {e.due_s:.0f} s" for e in beyond) or "none"
         print(f"More than {1000 * WORST_S:.0f} ms off the audio clock: {told}")
+        _on_a_busy_page(page, address)
+        _over_a_pause_and_a_jump(page, address)
         browser.close()
 
 

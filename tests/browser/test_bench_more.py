@@ -202,7 +202,7 @@ def test_a_session_is_scaled_for_somebody_with_their_cautions(thirties):
     thirties.keyboard.press("s")
     thirties.get_by_label("Hedda Quill").check()
     column = thirties.get_by_role("region", name="Hedda Quill")
-    expect(column).to_contain_text(re.compile("Effect kept|Apart"), timeout=20_000)
+    expect(column).to_contain_text(re.compile("Effect kept|Apart"))
     expect(column).to_contain_text("physician")
     thirties.get_by_label("everybody").check()
     for role in ("The weakest", "The middle", "The strongest"):

@@ -42,7 +42,7 @@ def test_a_session_that_was_opened_runs_and_is_logged_without_a_network_after_a_
     bench.keyboard.press("s")
     expect(bench.get_by_text("is sent when there is a network").first).to_be_visible()
     bench.context.set_offline(False)
-    expect(bench.get_by_role("listitem").first).to_contain_text("Out at sea", timeout=20_000)
+    expect(bench.get_by_role("listitem").first).to_contain_text("Out at sea")
 
 
 def test_what_is_kept_for_runs_is_thrown_away_as_the_coach_leaves(inside):

@@ -108,8 +108,8 @@ def test_a_pair_alternates_by_name_and_can_be_swapped_by_hand(pair):
 def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(pair):
     start(pair, 3)
     warm(pair)
-    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
-    expect(pair.get_by_test_id("heart-B")).to_be_visible(timeout=25_000)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible()
+    expect(pair.get_by_test_id("heart-B")).to_be_visible()
     expect(pair.get_by_test_id("strikes-A")).not_to_have_text("0 strikes")
     pair.keyboard.press("n")
     pair.wait_for_timeout(3000)
@@ -136,11 +136,11 @@ def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(p
 
 def test_what_the_strap_told_survives_a_reload_and_a_lost_network(pair):
     start(pair, 1)
-    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible()
     pair.wait_for_timeout(4000)
     pair.reload()
     expect(phase(pair)).to_have_attribute("data-phase", "work")
-    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=10_000)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible()
     pair.wait_for_timeout(3000)
     pair.context.set_offline(True)
     pair.wait_for_timeout(2000)
@@ -178,7 +178,7 @@ def test_a_silent_strap_is_lost_after_a_few_seconds(bench):
     start(bench, 1)
     bench.evaluate("window.strap.beat(140)")
     expect(on_the_floor(bench).first).not_to_contain_text("strap lost")
-    expect(on_the_floor(bench).first).to_contain_text("strap lost", timeout=9000)
+    expect(on_the_floor(bench).first).to_contain_text("strap lost")
 
 
 def test_the_heart_stands_against_its_band_in_words(bench):
@@ -197,9 +197,10 @@ def test_a_sensor_counts_the_reps_down(bench):
     sheet(bench).get_by_label("Strikes").select_option("simulated")
     bench.wait_for_timeout(600)
     start(bench, 1)
-    expect(bench.get_by_test_id("clock")).to_have_text("40")
-    expect(bench.get_by_test_id("clock")).not_to_have_text("40", timeout=6000)
-    expect(bench.get_by_test_id("clock")).to_have_text(re.compile("[123]."), timeout=9000)
+    before = seconds_left(bench)
+    assert before <= 40
+    expect(bench.get_by_test_id("clock")).not_to_have_text(f"{before:02}")
+    assert seconds_left(bench) < before
 
 
 def test_three_at_one_bag_work_every_third_turn(bench):
@@ -281,7 +282,7 @@ def test_the_halls_screen_shows_who_works_with_their_heart_and_the_pulse(pair):
     start(pair, 3)
     warm(pair)
     pair.keyboard.press("t")
-    expect(pair.get_by_test_id("heart-A")).to_be_visible(timeout=25_000)
+    expect(pair.get_by_test_id("heart-A")).to_be_visible()
     hall = pair.context.new_page()
     hall.goto(pair.url.split("/floor")[0] + "/screen")
     expect(hall.get_by_test_id("heart-A")).to_be_visible()

@@ -22,7 +22,7 @@ def test_another_screen_follows_the_run_joins_late_leaves_and_comes_back(bench):
     clock_of(bench).wait_for()
     bench.keyboard.press("Space")
     bench.keyboard.press("n")
-    expect(hall.locator("main")).to_have_attribute("data-phase", "work", timeout=8000)
+    expect(hall.locator("main")).to_have_attribute("data-phase", "work")
     for _ in range(2):
         bench.keyboard.press("n")
     bench.keyboard.press("Space")  # everybody is warm
@@ -39,4 +39,4 @@ def test_another_screen_follows_the_run_joins_late_leaves_and_comes_back(bench):
     bench.keyboard.down("Escape")
     bench.get_by_role("heading", name="Plan and done").wait_for()
     bench.keyboard.up("Escape")
-    expect(hall.get_by_text("Nothing runs just now")).to_be_visible(timeout=8000)
+    expect(hall.get_by_text("Nothing runs just now")).to_be_visible()
