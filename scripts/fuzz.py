@@ -26,7 +26,7 @@ from yoisho.strikes.tempo import tempo_spellings  # noqa: E402
 TRUE_LINES = [version.lines for protocol in PROTOCOLS.values() for version in protocol.versions]
 WORDS = [
     *tempo_spellings(), *modality_spellings(), *purpose_spellings(), *spellings(), *"()[]|,;/:@%\"'x×-\n", "then",
-    "rest 1:00", "3 x", "20", "1:30", "1-2-3b", "10-8-6", "reps", "strikes", "min", "switch every 0:15", "at half",
+    "rest 1:00", "3 x", "20", "1:30", "1-2-3b", "9-7-5", "reps", "strikes", "min", "switch every 0:15", "at half",
     "call", "every", "to 120 beats", "@80-90%HR", "in pairs", "left lead", "adding", "draw", "pyramid", "recall",
     "rk-l", "5x",
 ]  # fmt: skip

@@ -57,14 +57,14 @@ ACTIVE = (True, False, False)
 
 BOOK = (
     DemoEntry("Bread and butter", "1-2", ("basics", "beginner")),
-    DemoEntry("Knock twice", "1-1-2", ("basics", "jab")),
+    DemoEntry("Over the rail", "1-3-2", ("basics", "hook")),
     DemoEntry("Harbour wall", "1-2, slip, 2", ("defence",), "The slip is small. Hands come back to the chin."),
     DemoEntry("Up and under", "1-2-3b, roll, 3", ("level change", "body"), "Sit down into the body hook."),
     DemoEntry("Rising tide", "6-3-2", ("pads", "uppercut"), "Pads or the uppercut bag only."),
     DemoEntry("Chop the mast", "1-2, rk-l", ("kicks",), "Only when warm."),
-    DemoEntry("Both sheets", "5x rk-m, 5x lk-m", ("kicks", "balance"), "Five right, five left, at hip height."),
-    DemoEntry("Build to the bell", "adding 4-6-3 | 1-1-2 | 3b-3 | slip, 2-3", ("escalating", "pads")),
-    DemoEntry("Lucky dip", "draw 1-2 | 1-1-2 | 2-3-2 | 3b-3 | slip, 2-3 | recall", ("draw", "40/20"),
+    DemoEntry("Both sheets", "4x lk-m, 4x rk-m", ("kicks", "balance"), "Four left, four right, at hip height."),
+    DemoEntry("Build to the bell", "adding 5-2-4 | 1-3-2 | 2b-3 | slip, 2-3", ("escalating", "pads")),
+    DemoEntry("Lucky dip", "draw 1-2 | 1-3-2 | 2-3-2 | 2b-3 | slip, 2-3 | recall", ("draw", "40/20"),
               "A different one each round; the last recalls all."),
     DemoEntry("Ladder of five", "pyramid 1-2-3b-2-3", ("pyramid", "memory")),
 )  # fmt: skip
@@ -110,7 +110,7 @@ SESSIONS = (
          ("Skill rounds", "3 x (3:00 technique bag [1-2-3b | 1-2, rk-l | recall]) rest 1:00; then 1:00"),
          ("30-30-30", "2 x (2 x (30 technique [1-2-3b], 30 speed [1-2], 30 power [2, lk-m]) rest 0:15) bag rest 1:00; "
                       "then 1:00"),
-         ("Twenty-tens", "8 x (20 all out bag [5x rk-m, 5x lk-m]) rest 0:10; then 2:00"),
+         ("Twenty-tens", "8 x (20 all out bag [4x lk-m, 4x rk-m]) rest 0:10; then 2:00"),
          ("Restore", "4:00 recover shadow")),
         (DemoRun(14, 0.9, 9, "Hip dropped from round 6, kicks became pushes."),
          DemoRun(7, 1.0, 9, "All eight this time. Left side still lazy.")),

@@ -60,7 +60,7 @@ def test_the_log_keeps_the_plan_as_it_was_run(coach):
 
 
 def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):
-    saved = coach.session("4 x (100 reps technique [1-1-2])", person_id=coach.person().pk)
+    saved = coach.session("4 x (100 reps technique [1-3-2])", person_id=coach.person().pk)
     done = {"person_id": coach.listed("people")[0]["id"], "done_s": 2000, "done_efforts": 1}
     expected = log(coach, saved, **done).json()
     assert (expected["expected_strikes"], expected["counted_strikes"]) == (1200, None)
@@ -71,7 +71,7 @@ def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):
 
 def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
     person = coach.person()
-    saved = coach.session("4 x (100 reps technique [1-1-2])", person_id=person.pk)
+    saved = coach.session("4 x (100 reps technique [1-3-2])", person_id=person.pk)
     done = {"person_id": person.pk, "done_s": 2000, "done_efforts": 1}
     log(coach, saved, **done)
     log(coach, saved, counted_strikes=900, **done)

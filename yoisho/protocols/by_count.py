@@ -7,51 +7,51 @@ _KNUCKLES = "Wraps and gloves: a count is easily reached with hands that no long
 BY_COUNT = (
     Protocol(
         "rep-rounds", "Rep rounds",
-        "A number of strikes instead of a clock: a hundred of each of six punches, a medley, three sprints of two "
-        "hundred. 1,320 in all.",
+        "A number of strikes instead of a clock: sixty of each of five punches, all five in a row, four sprints of a "
+        "hundred and twenty. 855 in all.",
         "No clock presses, everybody pauses when they need to, and the volume is the same each time, so that "
         "progress is "
         "seen in the time it takes. Afterwards the roles change with the holder.",
         "skill",
         scaled(
-            ("Count: 4 x (50 reps technique bag [1 | 2 | 3b | 4b]) rest 0:30", "Four punches, fifty each."),
-            ("Count: 6 x (100 reps technique bag [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:30; then 0:30, "
-             "20 reps technique bag [1-2-3b-4b-5b-6b]; then 0:30, 3 x (200 strikes speed bag [1-2]) rest 0:30", ""),
-            ("Count (aerobic power): 6 x (100 reps combination bag [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:20; then "
+            ("Count: 3 x (45 reps technique bag [2 | 1b | 4]) rest 0:30", "Three punches, forty-five each."),
+            ("Count: 5 x (60 reps technique bag [2 | 1b | 4 | 3 | 5b]) rest 0:30; then 0:30, "
+             "15 reps technique bag [2-1b-4-3-5b]; then 0:30, 4 x (120 strikes speed bag [2-3]) rest 0:30", ""),
+            ("Count (aerobic power): 5 x (80 reps combination bag [2 | 1b | 4 | 3 | 5b]) rest 0:20; then "
              "0:20, "
-             "20 reps combination bag [1-2-3b-4b-5b-6b]; then 0:20, 5 x (200 strikes speed bag [1-2]) rest 0:20",
-             "Five sprints, shorter rests."),
-            ("Count (aerobic base): 6 x (40 reps flow shadow [1 | 2 | 3b | 4b | 5b | 6b]) rest 0:30",
-             "In the air, forty each."),
+             "25 reps combination bag [2-1b-4-3-5b]; then 0:20, 6 x (150 strikes speed bag [2-3]) rest 0:20",
+             "Six sprints, shorter rests."),
+            ("Count (aerobic base): 5 x (35 reps flow shadow [2 | 1b | 4 | 3 | 5b]) rest 0:30",
+             "In the air, thirty-five each."),
         ),
         (),
         (_KNUCKLES, "Pause when needed: it is a count, not a race."),
-        ("count", "strikes", "hundred", "medley", "volume", "beginners"),
+        ("count", "strikes", "number", "volume", "beginners"),
     ),
     Protocol(
         "ladders", "Ladders",
-        "Ten, eight, six, four hooks to the head, and as many to the body.",
+        "Nine, seven, five, three hooks to the body, and as many to the head.",
         "The count falls as the arms tire, so the last step can be as clean as the first; or one item climbs while all "
         "others stay, and the climb is felt.",
         "threshold",
         scaled(
-            ("Ladder (aerobic base): 3 x (6-4-2 reps technique bag [3], 6-4-2 reps technique bag [3b]) rest 0:30",
-             "Six, four, two."),
-            ("Ladder: 8 x (10-8-6-4 reps power bag [3], 10-8-6-4 reps power bag [3b], 10-8-6-4 reps power bag [4], "
-             "10-8-6-4 reps power bag [4b]) rest 0:10", "Head then body, left then right; twice down."),
-            ("Ladder: 2 x (5 x (12-10-8-6-4 reps power bag [3], 12-10-8-6-4 reps power bag [3b], "
-             "12-10-8-6-4 reps power bag [4], 12-10-8-6-4 reps power bag [4b]) rest 0:20) rest 2:00",
-             "From twelve, twice."),
-            ("Ladder (aerobic base): 4 x (10-8-6-4 reps flow shadow [3-4], 10-8-6-4 reps flow shadow [3b-4b]) rest "
+            ("Ladder (aerobic base): 3 x (5-3-1 reps technique bag [3], 5-3-1 reps technique bag [3b]) rest 0:30",
+             "Five, three, one."),
+            ("Ladder: 8 x (9-7-5-3 reps power bag [4b], 9-7-5-3 reps power bag [4], 9-7-5-3 reps power bag [3b], "
+             "9-7-5-3 reps power bag [3]) rest 0:10", "Body then head, right then left; twice down."),
+            ("Ladder: 2 x (5 x (11-9-7-5-3 reps power bag [4b], 11-9-7-5-3 reps power bag [4], "
+             "11-9-7-5-3 reps power bag [3b], 11-9-7-5-3 reps power bag [3]) rest 0:20) rest 2:00",
+             "From eleven, twice."),
+            ("Ladder (aerobic base): 4 x (9-7-5-3 reps flow shadow [4-3], 9-7-5-3 reps flow shadow [4b-3b]) rest "
              "0:30", "In the air."),
         ),
         (
-            Version("climbing knees",
-                    "Climb: 6 x (50-60-70-80-90-100 reps high knees, 20 squats, 20 sit-ups, 5 burpees) rest 0:30",
-                    "One item climbs, the others stay: 450 high knees."),
+            Version("one item climbs",
+                    "Climb: 5 x (30-45-60-75-90 reps mountain climbers, 12 lunges, 15 push-ups, 4 burpees) rest 0:30",
+                    "The others stay: 300 mountain climbers."),
         ),
         (_KNUCKLES,),
-        ("hooks", "steps", "calisthenics", "high knees", "descending"),
+        ("hooks", "steps", "calisthenics", "mountain climbers", "descending"),
     ),
     Protocol(
         "pyramids", "Pyramids",
@@ -72,18 +72,18 @@ BY_COUNT = (
     ),
     Protocol(
         "contrast-sets", "Contrast sets",
-        "Two with power, then four with speed; reset, and again.",
+        "Three with power, then five with speed; reset, and again.",
         "After the heavy blows the fast ones feel light. Relax between and shake the arms out: tension slows both.",
         "sprint-capacity",
         scaled(
-            ("Contrast (aerobic base): 2 x (6 x (2 reps technique bag [2], 4 reps flow bag [1], 0:15 recover)) rest "
+            ("Contrast (aerobic base): 2 x (6 x (3 reps technique bag [2], 5 reps flow bag [1], 0:15 recover)) rest "
              "1:00",
              "Technique and flow in their place."),
-            ("Contrast: 3 x (8 x (2 reps power bag [2], 4 reps speed bag [1], 0:10 recover)) rest 1:00", ""),
-            ("Contrast (lactic capacity): 4 x (10 x (2 reps power bag [3b-2], 4 reps speed bag [1-2], 0:10 recover)) "
+            ("Contrast: 3 x (8 x (3 reps power bag [2], 5 reps speed bag [1], 0:10 recover)) rest 1:00", ""),
+            ("Contrast (lactic capacity): 4 x (10 x (3 reps power bag [4-3b], 5 reps speed bag [2-1], 0:10 recover)) "
              "rest 1:00",
              "In twos, and more of them."),
-            ("Contrast (aerobic base): 3 x (6 x (2 reps combination shadow [2], 4 reps flow shadow [1], 0:15 "
+            ("Contrast (aerobic base): 3 x (6 x (3 reps combination shadow [2], 5 reps flow shadow [1], 0:15 "
              "recover)) rest 1:00", "In the air."),
         ),
         (Version("by the clock", "Contrast (lactic capacity): 3 x (6 x (10 power bag / 10 speed bag / 10 recover)) "

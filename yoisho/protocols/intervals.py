@@ -8,7 +8,7 @@ INTERVALS = (
         "Eight times twenty seconds of all-out work with ten of rest: four minutes. The research protocol asks for "
         "about 170 % of VO2max and leaves nobody a ninth; the same clock at less effort is only the 20/10 format.",
         "Twenty seconds drain more than ten give back, so both the aerobic and the lactic side are driven to their end "
-        "within four minutes. Choose one simple combination, or kicks five right, five left.",
+        "within four minutes. Choose one simple combination, or kicks in turn, four left, four right.",
         "lactic-capacity",
         scaled(
             ("Twenty-tens, the format (aerobic base): 8 x (20 technique bag [1-2] / 10 rest)",
@@ -19,8 +19,8 @@ INTERVALS = (
             ("Twenty-tens, the format (aerobic base): 8 x (20 flow shadow / 10 rest)", "The format in the air."),
         ),
         (
-            Version("kicks", "Twenty-tens: 8 x (20 all out bag [5x rk-m, 5x lk-m] / 10 rest)",
-                    "Five right, five left."),
+            Version("kicks", "Twenty-tens: 8 x (20 all out bag [4x lk-m, 4x rk-m] / 10 rest)",
+                    "Four left, four right."),
             Version("20/10 format",
                     "Twenty-tens, the format (aerobic base): 8 x (20 combination bag [1-2-3b] / 10 rest)",
                     "At lower effort, and said so."),
@@ -57,19 +57,19 @@ INTERVALS = (
         "taking time from the reset, not from the work.",
         "threshold",
         scaled(
-            ("Forty-twenties (skill): 8 x (40 technique bag [1 | 1-2 | 1-1-2 | 2-3] / 20 recover footwork)",
+            ("Forty-twenties (skill): 8 x (40 technique bag [1 | 1-2 | 1-3-2 | 2-3] / 20 recover footwork)",
              "Four combinations, each twice."),
-            ("Forty-twenties: 10 x (40 combination bag [1-2 | 1-1-2 | 1-2-3 | 2-3-2 | 1b-2 | 3b-3 | 1-2b-3 | slip, "
+            ("Forty-twenties: 10 x (40 combination bag [1-2 | 1-3-2 | 1-2-3 | 2-3-2 | 1b-2 | 2b-3 | 1-2b-3 | slip, "
              "2-3 | "
              "4-3-2 | 1-2-3b-2] / 20 recover footwork)", ""),
-            ("Forty-twenties: 10 x (45 combination bag [1-2-3 | 1-1-2-3b | 2-3-2-3b | 1-2, rk-l | slip, 2-3-2 | "
+            ("Forty-twenties: 10 x (45 combination bag [1-2-3 | 1-3-2-3b | 2-3-2-3b | 1-2, rk-l | slip, 2-3-2 | "
              "1b-2b-3 | "
-             "3b-3-2, lk-m | roll, 3-2 | 1-2-5b-2 | 1-2-3-2, rk-m] / 15 recover footwork)",
+             "2b-3-2, lk-m | roll, 3-2 | 1-2-5b-2 | 1-2-3-2, rk-m] / 15 recover footwork)",
              "Five seconds from the rest to the work, longer combinations, kicks."),
-            ("Forty-twenties (aerobic base): 10 x (40 flow shadow [1-2 | 1-1-2 | 2-3-2 | slip, 2 | roll, 3] / 20 "
+            ("Forty-twenties (aerobic base): 10 x (40 flow shadow [1-2 | 1-3-2 | 2-3-2 | slip, 2 | roll, 3] / 20 "
              "recover footwork)", "In the air."),
         ),
-        (Version("drawn by lot", "Forty-twenties: 10 x (40 combination bag [draw 1-2 | 1-1-2 | 2-3-2 | 3b-3 | slip, "
+        (Version("drawn by lot", "Forty-twenties: 10 x (40 combination bag [draw 1-2 | 1-3-2 | 2-3-2 | 2b-3 | slip, "
                  "2-3 | recall] "
                  "/ 20 recover footwork)", "Nobody knows what comes; the last recalls all."),),
         ("Active rest is footwork and shadow, not leaning on the bag.",),
@@ -98,36 +98,36 @@ INTERVALS = (
     ),
     Protocol(
         "cue-in-a-hold", "Cue inside a hold",
-        "A plank of a minute, with a push-up on the call every ten seconds.",
+        "A plank of a minute; on the call, every fifteen seconds, a hand goes to the other shoulder.",
         "Holding still is easy to cheat and dull; the call keeps the ears open and the trunk working through a change.",
         "aerobic-base",
         scaled(
-            ('Hold: 3 x (0:30 plank call "knee down and up" every 0:10) rest 0:30', "Half a minute, knees."),
-            ('Hold: 3 x (1:00 plank call "push-up" every 0:10) rest 0:30', ""),
-            ('Hold: 4 x (1:30 plank call "push-up" every 0:10) rest 0:30', "Half a minute longer."),
-            ('Hold: 3 x (0:30 core call "change the leg" every 0:10) rest 0:30',
+            ('Hold: 3 x (0:30 plank call "knee down and up" every 0:15) rest 0:30', "Half a minute, knees."),
+            ('Hold: 3 x (1:00 plank call "shoulder tap" every 0:15) rest 0:30', ""),
+            ('Hold: 4 x (1:30 plank call "shoulder tap" every 0:15) rest 0:30', "Half a minute longer."),
+            ('Hold: 3 x (0:30 core call "change the leg" every 0:15) rest 0:30',
              "On the back: no weight on the wrists."),
         ),
         (Version("on the bag", 'Bag: 3 x (2:00 flow bag call "three hard" every 0:15) rest 1:00',
                  "The same idea on the bag."),),
         ("Breathe through the hold; stop when the back sags.",),
-        ("plank", "push-up", "call", "core"),
+        ("plank", "shoulder tap", "call", "core"),
     ),
     Protocol(
         "circuit-finish", "Circuit finish",
-        "Push-ups, sit-ups, V-ups, burpees and squats by number, then a round of marching knees.",
+        "Lunges, push-ups, mountain climbers, V-ups and squats by number, then a round of skipping.",
         "The session ends with work everybody can count; the number is scaled to the level, not the exercise.",
         "aerobic-base",
         scaled(
-            ("Finish: 5 x (10 push-ups) rest 0:20, 15 sit-ups, 15 squats, 2:00 marching knees", "Five tens."),
-            ("Finish: 2 x (25 push-ups) rest 0:30, 25 sit-ups, 15 V-ups, 10 burpees, 25 squats, 3:00 marching knees",
+            ("Finish: 4 x (8 push-ups) rest 0:20, 14 lunges, 14 squats, 2:00 skip", "Four eights."),
+            ("Finish: 3 x (16 push-ups) rest 0:30, 30 lunges, 40 mountain climbers, 18 V-ups, 30 squats, 3:00 skip",
              ""),
-            ("Finish: 2 x (2 x (25 push-ups) rest 0:20, 40 sit-ups, 25 V-ups, 20 burpees, 40 squats) rest 1:00, "
-             "3:00 marching knees", "Twice through."),
-            ("Finish: 20 squats, 20 sit-ups, 3:00 marching knees", "Without push-ups, V-ups and burpees."),
+            ("Finish: 2 x (3 x (16 push-ups) rest 0:20, 36 lunges, 60 mountain climbers, 24 V-ups, 36 squats) rest "
+             "1:00, 3:00 skip", "Twice through."),
+            ("Finish: 18 squats, 18 lunges, 3:00 marching knees", "Without push-ups, V-ups and jumps."),
         ),
         (),
         ("Numbers stop where form stops.",),
-        ("calisthenics", "push-ups", "burpees", "end"),
+        ("calisthenics", "push-ups", "lunges", "end"),
     ),
 )  # fmt: skip

@@ -41,13 +41,13 @@ ROUNDS = (
         "lactic-capacity",
         scaled(
             ("Build (skill): 3 x (2:00 technique pads [adding 1-2 | 3-2]) rest 1:00", "Two additions, no sprints."),
-            ("Build: 4 x (3:00 combination pads [adding 4-6-3 | 1-1-2 | 3b-3 | slip, 2-3]) rest 1:00; then 1:00\n"
+            ("Build: 4 x (3:00 combination pads [adding 5-2-4 | 1-3-2 | 2b-3 | slip, 2-3]) rest 1:00; then 1:00\n"
              "Sprint rounds: 2 x (6 x (15 all out / 15 recover)) pads rest 1:00; then 1:00\n"
-             "Recap: 3:00 freestyle pads [4-6-3 then 1-1-2 then 3b-3 then slip, 2-3]", ""),
-            ("Build: 5 x (3:00 combination pads [adding 4-6-3 | 1-1-2 | 3b-3 | slip, 2-3 | 2, rk-l]) rest 1:00; then "
+             "Recap: 3:00 freestyle pads [5-2-4 then 1-3-2 then 2b-3 then slip, 2-3]", ""),
+            ("Build: 5 x (3:00 combination pads [adding 5-2-4 | 1-3-2 | 2b-3 | slip, 2-3 | 2, rk-l]) rest 1:00; then "
              "1:00\n"
              "Sprint rounds: 3 x (6 x (20 all out / 10 recover)) pads rest 1:00; then 1:00\n"
-             "Recap: 3:00 freestyle pads [4-6-3 then 1-1-2 then 3b-3 then slip, 2-3 then 2, rk-l]",
+             "Recap: 3:00 freestyle pads [5-2-4 then 1-3-2 then 2b-3 then slip, 2-3 then 2, rk-l]",
              "One addition more, with a kick; shorter breaks in the sprints."),
             ("Build (aerobic base): 4 x (2:00 flow shadow [adding 1-2 | 3-2 | slip, 2]) rest 1:00",
              "The same learning in the air."),

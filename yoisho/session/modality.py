@@ -29,7 +29,7 @@ class Modality:
 
 
 _OFF_THE_BAG = (
-    Modality("skip", "skip", "flow", aliases=("skipping", "rope", "skipping rope")),
+    Modality("skip", "skip", "flow", aliases=("skipping", "rope", "skipping rope", "jump rope")),
     Modality("run", "run", "flow", aliases=("running", "jog")),
     Modality("cycle", "cycle", "flow", aliases=("bike", "cycling")),
     Modality("row", "row", "flow", aliases=("rowing",)),

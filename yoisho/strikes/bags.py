@@ -34,13 +34,14 @@ _NO_LEGS = (_leg_or_knee, "no kicks or knees on it: it hangs high and gives way"
 BAGS: dict[str, Bag] = {
     bag.id: bag
     for bag in (
-        Bag("bag", "bag", "power, volume, kicks", (_WRIST,), ("heavy bag", "straight bag", "long bag")),
+        Bag("bag", "bag", "power, volume, kicks", (_WRIST,), ("heavy bag", "straight bag", "long bag", "bag work")),
         Bag("stationary-bag", "stationary bag", "single power shots, kicks", (_WRIST,),
             ("standing bag", "free-standing bag")),
         Bag("reflex-bag", "reflex bag", "tempo, jabs, slips", (_NO_LEGS,), ("reflex ball", "reflex")),
         Bag("uppercut-bag", "uppercut bag", "uppercuts, hooks to the body", (_NO_LEGS,), ("angle bag",)),
-        Bag("pads", "pads", "everything, with a holder, whose shoulders need a limit too", (), ("mitts", "focus pads")),
-        Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing")),
+        Bag("pads", "pads", "everything, with a holder, whose shoulders need a limit too", (),
+            ("mitts", "focus pads", "pad work")),
+        Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing", "shadow box")),
         Bag("partner", "partner", "distance and defence, at low power", (), ("partner drill",)),
     )
 }  # fmt: skip

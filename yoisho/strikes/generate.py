@@ -15,9 +15,9 @@ def pyramid_with_finish(combination: Combination, finish: Combination) -> tuple[
 
 
 def ladder(one: Action, counts: tuple[int, ...]) -> tuple[Combination, ...]:
-    """The same technique so many times, step by step, such as 10, 8, 6, 4. Raises `CombinationError` for none."""
+    """The same technique so many times, step by step, such as 9, 7, 5, 3. Raises `CombinationError` for none."""
     if not counts or min(counts) < 1:
-        raise CombinationError("a ladder needs steps of at least one, such as 10, 8, 6, 4")
+        raise CombinationError("a ladder needs steps of at least one, such as 9, 7, 5, 3")
     return tuple(Combination(((one,) * count,)) for count in counts)
 
 

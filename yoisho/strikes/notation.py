@@ -22,6 +22,7 @@ from yoisho.strikes.techniques import TECHNIQUES, Height, Side, spellings
 
 EXAMPLE = "1-2-3b, slip, 2"
 LONGEST_TEXT = 2_000
+_EITHER_SIDE = ("left", "right", "lead", "rear")
 _SIDES: dict[str, Side] = {"l": "left", "r": "right"}
 _LEVELS: dict[str, Height] = {
     "h": "head", "head": "head", "high": "head", "b": "body", "m": "body", "body": "body", "middle": "body",
@@ -38,6 +39,7 @@ group: SEP* several (SEP* several)* SEP*
 several: TIMES? action
 action: NUMBER height?            -> numbered
       | SIDE_KICK height?         -> kick
+      | LEVELLED                  -> levelled
       | SIDE? TECHNIQUE height?   -> named
       | WORD                     -> unknown
 height: HEIGHT | LEVEL
@@ -45,6 +47,7 @@ height: HEIGHT | LEVEL
 NUMBER: /\d+/
 TIMES.6: /\d+\s*[x×*](?![a-z])/i
 SIDE_KICK.5: /[rl]k(?![a-z])/i
+LEVELLED.7: /(low|leg|body|middle|high|head)[\s-]+((left|right|lead|rear)\s+)?(round\s+)?kick(?![a-z])/i
 HEIGHT.6: /-\s*[hml](?![a-z0-9])/i
 SIDE.4: /(lead|rear|left|right)(?![a-z])/i
 LEVEL.4: /(to\s+(the\s+)?)?(head|body|leg|high|middle|low|b)(?![a-z])/i
@@ -100,6 +103,11 @@ class _Reader(Transformer[Token, Combination]):
     def kick(self, tokens: list[Token]) -> Action:
         height = _height_of(tokens[1]) if len(tokens) > 1 else None
         return self._action(tokens[0], "round-kick", _SIDES[tokens[0][0].lower()], height)
+
+    def levelled(self, tokens: list[Token]) -> Action:
+        height, *others = re.split(r"[\s-]+", tokens[0].lower())
+        side = others[0] if others[0] in _EITHER_SIDE else None
+        return self._action(tokens[0], "round-kick", side, _LEVELS[height])  # type: ignore[arg-type]
 
     def named(self, tokens: list[Token]) -> Action:
         by_type = {token.type: token for token in tokens}
@@ -191,7 +199,7 @@ _ORDERS: dict[str, Order] = {"adding": "adding", "pyramid": "pyramid", "draw": "
 
 @lru_cache(maxsize=2000)
 def read_drill(text: str, school_id: str = DEFAULT_SCHOOL) -> Drill:
-    """The drill that a line means: `1-2 | 3-2`, `adding 4-6-3 | 1-1-2`, `draw 1-2 | 3-2 | recall`.
+    """The drill that a line means: `1-2 | 3-2`, `adding 5-2-4 | 1-3-2`, `draw 1-2 | 3-2 | recall`.
 
     Raises `NotationError` with the character at fault, what was expected there, and an example.
     """

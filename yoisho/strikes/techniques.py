@@ -45,12 +45,13 @@ TECHNIQUES: dict[str, Technique] = {
         Technique("jab", "jab", "punch", ("lead",), _UP, 0.30, mirror="cross"),
         Technique("cross", "cross", "punch", ("rear",), _UP, 0.35, ("straight", "right straight"), "jab"),
         Technique("hook", "hook", "punch", _EITHER, _UP, 0.40),
+        Technique("check-hook", "check hook", "punch", _EITHER, ("head",), 0.55),
         Technique("uppercut", "uppercut", "punch", _EITHER, _UP, 0.40, ("upper",)),
         Technique("overhand", "overhand", "punch", _REAR_FIRST, ("head",), 0.45),
         Technique("palm", "palm", "punch", _REAR_FIRST, ("head",), 0.40, ("palm strike",)),
-        Technique("hammer-fist", "hammer fist", "punch", _REAR_FIRST, ("head",), 0.45),
+        Technique("hammer-fist", "hammer fist", "punch", _REAR_FIRST, ("head",), 0.45, ("hammer",)),
         Technique("elbow", "elbow", "elbow", _REAR_FIRST, _UP, 0.45),
-        Technique("push-kick", "push kick", "kick", _EITHER, ("body", "head"), 0.80, ("front kick",)),
+        Technique("push-kick", "push kick", "kick", _EITHER, ("body", "head"), 0.80, ("front kick", "teep")),
         Technique("round-kick", "round kick", "kick", _REAR_FIRST, _ANYWHERE, 0.90, ("kick", "roundhouse")),
         Technique("switch-kick", "switch kick", "kick", ("lead", "rear"), _ANYWHERE, 1.10),
         Technique("knee", "knee", "knee", _REAR_FIRST, ("body", "head"), 0.80),
@@ -68,6 +69,11 @@ TECHNIQUES: dict[str, Technique] = {
         Technique("pivot", "pivot", "step", (), (), 0.55),
     )
 }
+
+
+def plurals(word: str) -> tuple[str, ...]:
+    """How many of a technique are called: jabs, crosses."""
+    return (f"{word}es",) if word.endswith(("s", "sh", "ch")) else (f"{word}s",)
 
 
 def spellings() -> dict[str, str]:

@@ -113,7 +113,7 @@ def test_a_round_is_fitted_by_proportion_and_repeats_by_number(content, seconds,
 
 @given(st.lists(st.integers(5, 300), min_size=2, max_size=6), st.sampled_from((120, 180, 300)))
 def test_a_fitted_round_is_exactly_as_long_as_the_rules_say(lengths, seconds):
-    tree = line("(" + ", ".join(f"{length} technique" for length in lengths) + ")")
+    tree = line("(" + ", ".join(f"{length}s technique" for length in lengths) + ")")
     try:
         fitted = fit(tree, seconds)
     except RoundsError:

@@ -72,18 +72,17 @@ def test_a_round_of_bursts_holds_nine_sprints():
     assert sum(one.seconds for one in timeline.intervals if one.rounds[0] == (1, 3) and one.tempo != "rest") == 180
 
 
-def test_rep_rounds_are_1320_strikes_exactly():
+def test_rep_rounds_are_855_strikes_exactly():
     held = volume(main_set("rep-rounds").intervals)
-    assert held.strikes == held.counted == 6 * 100 + 120 + 3 * 200 == 1320
+    assert held.strikes == held.counted == 5 * 60 + 15 * 5 + 4 * 120 == 855
 
 
-def test_the_climbing_item_makes_450_high_knees_and_the_others_stay():
-    intervals = main_set("ladders", "climbing knees").intervals
+def test_the_climbing_item_makes_300_mountain_climbers_and_the_others_stay():
+    intervals = main_set("ladders", "one item climbs").intervals
     reps = {modality: [one.reps for one in intervals if one.source.modality == modality]
-            for modality in ("high-knees", "squats", "sit-ups", "burpees")}  # fmt: skip
-    assert sum(reps["high-knees"]) == 450
-    assert reps["squats"] == reps["sit-ups"] == [20] * 6
-    assert reps["burpees"] == [5] * 6
+            for modality in ("mountain-climbers", "lunges", "push-ups", "burpees")}  # fmt: skip
+    assert sum(reps["mountain-climbers"]) == 300
+    assert (reps["lunges"], reps["push-ups"], reps["burpees"]) == ([12] * 5, [15] * 5, [4] * 5)
 
 
 def test_threshold_rests_shrink_by_fifteen_seconds_a_week_and_then_it_unloads():

@@ -46,8 +46,8 @@ def test_what_no_combination_places_is_shared_over_two_hands_and_said_to_be_open
 
 
 def test_switching_sides_makes_left_and_right_even():
-    assert of("2:00 power bag [1-1-2]").left_share == pytest.approx(2 / 3)
-    assert of("2:00 power bag [1-1-2] switch at half").left_share == pytest.approx(0.5)
+    assert of("2:00 power bag [1-3-2]").left_share == pytest.approx(2 / 3)
+    assert of("2:00 power bag [1-3-2] switch at half").left_share == pytest.approx(0.5)
 
 
 def test_the_lead_said_goes_before_the_persons_stance():
@@ -64,7 +64,7 @@ def test_the_partner_who_waits_strikes_nothing():
 
 
 def test_a_count_takes_the_place_of_the_estimate_and_is_shared_out_alike():
-    counted = of("10 reps power [1-1-2]").scaled_to(60)
+    counted = of("10 reps power [1-3-2]").scaled_to(60)
     assert counted.limbs == {"left hand": 40, "right hand": 20}
     assert counted.counted == 60
     assert Volume().scaled_to(10).limbs == by_hand(10)

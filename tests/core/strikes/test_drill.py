@@ -24,8 +24,8 @@ def test_the_last_round_recalls_all_that_was_drilled():
 
 
 def test_adding_rounds_grow_by_one_and_stay_whole():
-    assert rounds("adding 4-6-3 | 1-1-2 | 3b-3", 4) == [
-        "4-6-3", "4-6-3 then 1-1-2", "4-6-3 then 1-1-2 then 3b-3", "4-6-3 then 1-1-2 then 3b-3",
+    assert rounds("adding 5-2-4 | 1-3-2 | 2b-3", 4) == [
+        "5-2-4", "5-2-4 then 1-3-2", "5-2-4 then 1-3-2 then 2b-3", "5-2-4 then 1-3-2 then 2b-3",
     ]  # fmt: skip
 
 

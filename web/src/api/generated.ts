@@ -925,7 +925,7 @@ export interface components {
             height?: ("head" | "body" | "leg") | null;
             side?: ("lead" | "rear" | "left" | "right") | null;
             /** @enum {unknown} */
-            technique: "jab" | "cross" | "hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "step-back" | "step-in" | "pivot";
+            technique: "jab" | "cross" | "hook" | "check-hook" | "uppercut" | "overhand" | "palm" | "hammer-fist" | "elbow" | "push-kick" | "round-kick" | "switch-kick" | "knee" | "clinch-knee" | "slip" | "duck" | "roll" | "cover" | "block" | "lean-back" | "catch" | "step" | "step-back" | "step-in" | "pivot";
         };
         /** Against */
         Against: {

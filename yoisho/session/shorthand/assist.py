@@ -105,7 +105,7 @@ _WORDS = (
     ("HALF", Option("at half", "half way")),
     ("ON_CALL", Option("on call", "when you call it")),
     ("EVERY", Option("every 0:10", "again and again")),
-    ("CALL", Option('call "push" every 0:10', "a word called again and again")),
+    ("CALL", Option('call "breathe" every 0:20', "a word called again and again")),
     ("BEAT", Option("to 120 beats", "strikes on the beat of music")),
     ("BEAT_TIME", Option("double time", "two strikes on a beat")),
     ("BEAT_TIME", Option("half time", "a strike on every other beat")),

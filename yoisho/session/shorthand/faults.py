@@ -11,9 +11,9 @@ from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
 from yoisho.session.interval import SessionError
 from yoisho.session.modality import modality_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
+from yoisho.session.shorthand.series import place
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.line import LineError
-from yoisho.strikes.techniques import spellings
 from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 EXAMPLE = "8 x (20 all out / 10 rest)"
@@ -45,12 +45,14 @@ def _words() -> list[str]:
     return [*tempo_spellings(), *modality_spellings(), *KEYWORDS]
 
 
+def how_many(strikes: Token) -> ShorthandError:
+    """What is said of a technique that no number stands before."""
+    said = f"“{strikes}”, how many or for how long? Such as 20 {strikes}, or 3:00 bag {strikes}."
+    return ShorthandError(said, strikes.start_pos or 0, ("a number", "a time"))
+
+
 def unknown(token: Token) -> ShorthandError:
-    technique = next((each for each in (token.lower(), token.lower().rstrip("s")) if each in spellings()), None)
-    if technique:
-        message = f"“{token}” is a technique: what is struck stands in square brackets, such as 20 reps [{technique}]."
-        return ShorthandError(message, token.start_pos or 0, ("[",))
-    nearest = get_close_matches(token.lower(), _words(), n=1, cutoff=0.6)
+    nearest = get_close_matches(token.lower(), [w for w in _words() if w != token.lower()], n=1, cutoff=0.6)
     efforts = ", ".join(tempo.word for tempo in TEMPOS.values())
     hint = f"Did you mean {nearest[0]}?" if nearest else f"Efforts are {efforts}; means are bag, pads, shadow, skip ..."
     suggestion = nearest[0] if nearest else None
@@ -61,11 +63,18 @@ def unknown(token: Token) -> ShorthandError:
 def _lone_combination(text: str, position: int) -> ShorthandError | None:
     """What is said of numbers with hyphens that no time stands before, where the reading stopped at them."""
     for found in re.finditer(r"(?<![\w:|-])(?P<line>\d+b?(?:-\d+b?)+)(?![^\[]*\])", text):
-        if found.start("line") <= position <= found.end("line"):
+        if found.start("line") <= position <= found.end("line") + 1:
             line = found["line"]
             message = f"{line} of what? A combination has a time before it: 3:00 [{line}]. A ladder says its reps: "
-            return ShorthandError(message + "10-8-6 reps power.", found.start("line"), ("a time",))
+            return ShorthandError(message + "9-7-5 reps power.", found.start("line"), ("a time",))
     return None
+
+
+def over_weeks(text: str, count: int) -> ShorthandError:
+    """What is said of a ladder over weeks where one session is read."""
+    start, ladder = place(text)
+    said = f"{ladder} is a ladder over {count} weeks: {count} sessions of one series. "
+    return ShorthandError(said + "Make the series, or keep one of them.", start, ("one number",))
 
 
 def explain(text: str, error: UnexpectedInput) -> ShorthandError:

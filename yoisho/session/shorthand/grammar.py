@@ -5,46 +5,59 @@ from functools import cache
 
 from lark import Lark, Transformer
 
-from yoisho.session.modality import modality_spellings
+from yoisho.session.modality import MODALITIES, modality_spellings
+from yoisho.strikes.techniques import plurals, spellings
 from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 GRAMMAR = r"""
 start: sequence
-sequence: (SEP | THEN)* item (SEP | THEN | item)*
+sequence: _row
+inner: _row
+_row: (SEP | THEN)* item (SEP | THEN | item | SEP afterwards)*
+afterwards: LEAD | PAIRS | BAND | turned
 item: times* body (between late*)?
 times: NUMBER TIMES
 ?body: dose modifier*              -> interval
+     | timed TIMES NUMBER modifier*   -> timed_so_often
+     | (COMBINATION | DRILL) TIMES NUMBER modifier*  -> struck_so_often
+     | (EFFORT | MEANS | paced)+ times* dose modifier*  -> word_first
      | PAUSE_FOR dose MEANS?       -> pause_first
+     | STRIKES                     -> how_many
      | WORD                        -> unknown
-     | "(" sequence ")" modifier*  -> group
-between: PAUSE_FOR dose MEANS?
+     | "(" inner ")" modifier*  -> group
+between: PAUSE_FOR dose MEANS? BETWEEN?
 ?late: BAND | PAIRS
-dose: CLOCK | NUMBER UNIT? | NUMBER REPS | LADDER REPS
-?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | LEAD | PAIRS | BAND
-         | SWITCH (HALF | ON_CALL | EVERY dose)  -> switch
+timed: CLOCK | NUMBER UNIT
+dose: timed | NUMBER | NUMBER REPS | LADDER REPS?
+?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN
+         | turned
          | CALL (QUOTED | WORD) EVERY dose       -> cue
-         | BEAT BEAT_TIME?                       -> beat
+         | paced
          | AT_PERCENT | PER_MINUTE | POWER
          | WORD                                  -> unknown
+paced: BEAT BEAT_TIME?                -> beat
+turned: SWITCH (HALF | ON_CALL | EVERY dose)  -> switch
 
-LADDER.6: /\d+(\s*-\s*\d+)+(?=[ \t]*(reps|rep|repetitions|strikes)(?![a-z]))/i
+LADDER.6: /\d+(\s*-\s*\d+)+(?=[ \t]*(reps|rep|repetitions|strikes|__COUNTED__)(?![a-z]))|__LADDER_OF_STRIKES__/i
 CLOCK.5: /\d+[:']\d\d(?!\d)/
 NUMBER: /\d+/
-UNIT.4: /(seconds|second|secs|sec|s|minutes|minute|mins|min|m)(?![a-z])|''|'|"/i
+UNIT.4: /(seconds|second|secs|sec|s|minutes|minute|mins|min|m)(?![a-z])\.?|''|'|"/i
 REPS.4: /(reps|rep|repetitions|strikes|times(?=\s*[a-z]))(?![a-z])/i
-TIMES.4: /(x|×|\*|(times|rounds?|sets?)(?![a-z]))/i
+TIMES.4: /(x|×|\*|(times|rounds?|sets?)(?![a-z]):?)/i
 SEP.3: /[,;\/\n][ \t\r\f\n]*/
 THEN.4: /then(?![a-z])/i
-PAUSE_FOR.5: /(__PAUSE__|r)[ \t]*(for[ \t]+)?(?=\d)/i
+PAUSE_FOR.5: /(__PAUSE__|r)[ \t]*(for[ \t]+)?(?=\d)(?!\d+[ \t]*%)/i
 PAUSE.4: /(__PAUSE__)(?![a-z])/i
 EFFORT.3: /(__EFFORT__)(?![a-z])/i
 MEANS.4: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MEANS__)(?![a-z])/i
 DRILL.3: /\[[^\[\]]*\]/
+STRIKES.3: /__STRIKES__/i
+BETWEEN.4: /(in[ \t]+)?between([ \t]+(the[ \t]+)?(rounds?|sets?|efforts?|each|them))?(?![a-z])/i
 COMBINATION.3: /\d+b?(\s*-\s*\d+b?)+(?![\d\w%])/i
 LEAD.4: /((left|right)[ \t]+(lead|side)|orthodox|southpaw)(?![a-z])/i
 PAIRS.4: /(in[ \t]+)?pairs(?![a-z])/i
 BAND.4: /@[ \t]*\d+[ \t]*(-|–|to)[ \t]*\d+[ \t]*%[ \t]*(of[ \t]+)?(hr[ \t]*max|hr)(?![a-z])/i
-SWITCH.4: /switch(ing)?([ \t]+(sides?|stance))?(?![a-z])/i
+SWITCH.4: /switch(ing)?([ \t]+(sides?|stance))?(?![a-z])(?![ \t-]*kick)/i
 HALF.4: /(at[ \t]+)?half(way)?(?![ \t-]*time)(?![a-z])/i
 ON_CALL.4: /on[ \t]+call(?![a-z])/i
 EVERY.4: /every(?![a-z])/i
@@ -57,7 +70,7 @@ PER_MINUTE.5: /(at[ \t]+)?\d+([ \t]+strikes)?[ \t]*(a|per|\/)[ \t]*min(ute)?(?![
 POWER.6: /((at[ \t]+)?\d+[ \t]*%[ \t]*|half[ \t-]+)power(?![a-z])/i
 WORD: /[^\W\d_][\w-]*/
 %ignore /[ \t\r\f]+/
-FILLER.3: /(of|with)(?![a-z])/i
+FILLER.4: /(of|with|w\/)(?![a-z])/i
 %ignore FILLER
 """
 
@@ -85,7 +98,7 @@ EXPECTED = {
 
 KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
             "switch every", "switch on call", "call", "every", "beats", "double time", "half time",
-            "a minute", "half power")  # fmt: skip
+            "a minute", "half power", "between")  # fmt: skip
 
 
 def _pattern(words: list[str]) -> str:
@@ -97,12 +110,22 @@ def _of_kind(*kinds: str) -> str:
     return _pattern([word for word, tempo in tempo_spellings().items() if TEMPOS[tempo].kind in kinds])
 
 
+STRIKES = (
+    r"((left|right|lead|rear|low|body|head|high)[ \t]+)?"
+    rf"({_pattern([many for word in spellings() for many in (word, *plurals(word))])})(?![a-z])"
+)
+"""How many of one technique are said, or one of them."""
+
+
 @cache
 def _filled() -> str:
     return (
         GRAMMAR.replace("__PAUSE__", _of_kind("rest", "recover"))
         .replace("__EFFORT__", _of_kind("work"))
         .replace("__MEANS__", _pattern(list(modality_spellings())))
+        .replace("__COUNTED__", _pattern([w for w, m in modality_spellings().items() if MODALITIES[m].rep_s]))
+        .replace("__LADDER_OF_STRIKES__", rf"\d\d+(\s*-\s*\d+)+(?=[ \t]*{STRIKES})")
+        .replace("__STRIKES__", STRIKES)
     )
 
 

@@ -14,7 +14,14 @@ from yoisho.session.shorthand.writer import write
 from yoisho.strikes.schools import DEFAULT_SCHOOL
 
 UNNAMED = "Main set"
-_HEAD = re.compile(r"[ \t]*(?P<name>[^\W\d][^:\n()\[\]]*?)[ \t]*(?:\((?P<purpose>[^)\n]*)\)[ \t]*)?:(?=\s|$)")
+_FRAME = "|".join(re.escape(w) for w, p in purpose_spellings().items() if p in FRAMES)
+_HEAD = re.compile(
+    r"[ \t]*(?P<name>[^\W\d][^:\n()\[\]]*?)[ \t]*(?:\((?P<purpose>[^)\n]*)\)[ \t]*)?:(?=\s|$)"
+    rf"|[ \t]*(?P<frame>{_FRAME})(?=[ \t]+\d|[ \t]*$)",
+    re.IGNORECASE | re.MULTILINE,
+)
+_UNSAID = {"warm-up": "flow", "cool-down": "recover"}
+"""The effort of a time that says none, by the frame it stands in."""
 
 
 def names_parts(text: str) -> bool:
@@ -22,10 +29,14 @@ def names_parts(text: str) -> bool:
     return any(_HEAD.match(line) for line in text.splitlines())
 
 
+def _name(match: re.Match[str]) -> str:
+    return " ".join((match["name"] or match["frame"]).split())
+
+
 def _purpose(match: re.Match[str], start: int) -> str | None:
-    said = match["purpose"]
+    said, name = match["purpose"], _name(match).lower()
     if said is None:
-        return purpose_spellings().get(match["name"].lower()) if match["name"].lower() in _OWN_NAME else None
+        return purpose_spellings().get(name) if name in _OWN_NAME else None
     found = purpose_spellings().get(" ".join(said.lower().split()))
     if found is None:
         nearest = get_close_matches(said.lower(), purpose_spellings(), n=1, cutoff=0.5)
@@ -54,9 +65,9 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
     for line in text.splitlines(keepends=True):
         match = _HEAD.match(line)
         if match:
-            if len(match["name"]) > LONGEST_NAME:
+            if len(_name(match)) > LONGEST_NAME:
                 raise ShorthandError(f"A part's name has at most {LONGEST_NAME} characters.", start)
-            heads.append((" ".join(match["name"].split()), _purpose(match, start), start + match.end()))
+            heads.append((_name(match), _purpose(match, start), start + match.end()))
             places.append(start)
         elif line.strip() and not heads:
             heads.append((UNNAMED, None, start))
@@ -70,7 +81,7 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
     for (name, purpose, begin), end in zip(heads, [*places[1:], len(text)], strict=True):
         body = text[begin:end]
         try:
-            parts.append(Part(name, read(body, school_id), purpose))
+            parts.append(Part(name, read(body, school_id, _UNSAID.get(purpose or "")), purpose))
         except ShorthandError as error:
             raise error.moved(begin, ShorthandError) from error
     return tuple(parts)

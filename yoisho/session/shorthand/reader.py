@@ -11,15 +11,26 @@ from typing import Any
 
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
-from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue
+from yoisho.session.interval import MOST_REPS, Beat, HeartBand, Interval, RepeatingCue
 from yoisho.session.modality import MODALITIES, modality_spellings
-from yoisho.session.shorthand.faults import ShorthandError, explain, placed, unknown
+from yoisho.session.shorthand.faults import ShorthandError, explain, how_many, over_weeks, placed, unknown
 from yoisho.session.shorthand.grammar import parser, squeezed
-from yoisho.session.shorthand.settle import Dose, Item, in_passes, of_what, settle, within_group
+from yoisho.session.shorthand.series import weeks
+from yoisho.session.shorthand.settle import (
+    UNSAID,
+    Dose,
+    Item,
+    in_passes,
+    of_what,
+    seconds_or_minutes,
+    settle,
+    within_group,
+)
 from yoisho.session.tree import MOST_REPEATS, Node, check_size, sequence
 from yoisho.strikes import notation
 from yoisho.strikes.drill import Drill, one
 from yoisho.strikes.schools import DEFAULT_SCHOOL
+from yoisho.strikes.techniques import plurals, spellings
 from yoisho.strikes.tempo import LADDER, TEMPOS, tempo_spellings
 
 LONGEST_TEXT = 20_000
@@ -46,30 +57,46 @@ def _bound(token: Token, most: int, what: str) -> int:
     return int(token)
 
 
+def _is(child: object, kind: str) -> bool:
+    return isinstance(child, Token) and child.type == kind
+
+
+_BURST_PER_MIN = 120
+"""Strikes a minute from which nobody means minutes: 4 all out is four seconds."""
+
+
 class _Reader(Transformer[Token, Node]):
     """Makes nodes as the parser goes; the meaning of bare numbers is settled where the neighbours are known."""
 
-    def __init__(self, school_id: str):
+    def __init__(self, school_id: str, unsaid: str | None = None):
         super().__init__()
-        self.school_id = school_id
+        self.school_id, self.unsaid = school_id, unsaid
         self.known: dict[tuple[Any, ...], Node] = {}
         """Intervals read before, by how they are written: most lines say the same thing again and again."""
 
     @v_args(inline=True)
-    def dose(self, number: Token, unit: Token | None = None) -> Dose:
+    def dose(self, number: Token | Dose, unit: Token | None = None) -> Dose:
+        if isinstance(number, Dose):
+            return number
         position = number.start_pos or 0
-        if unit is not None and unit.type == "REPS":
+        if number.type == "LADDER" or unit is not None:
             steps = re.split(r"\s*-\s*", number)
             if any(len(step) > 5 for step in steps):
                 raise ShorthandError(f"{number[:12]} is too long a number for reps.", position)
-            return Dose(position, reps=tuple(int(step) for step in steps), strikes=unit.lower() == "strikes")
+            strikes = unit is not None and unit.lower() == "strikes"
+            return Dose(position, reps=tuple(int(step) for step in steps), strikes=strikes)
+        return Dose(position, _bound(number, 10**6, "a time"), bare=True)
+
+    @v_args(inline=True)
+    def timed(self, number: Token, unit: Token | None = None) -> Dose:
+        position = number.start_pos or 0
         if number.type == "CLOCK":
             minutes, seconds = re.split("[:']", number)
             if int(seconds) > 59:
                 raise ShorthandError(f"{number} is not a time: seconds go from 00 to 59.", position, ("m:ss",))
             return Dose(position, 60 * _bound(Token("NUMBER", minutes, position), 10**6, "a time") + int(seconds))
         minute = 60 if unit is not None and (unit.lower().startswith("m") or unit == "'") else 1
-        return Dose(position, _bound(number, 10**6, "a time") * minute, bare=unit is None)
+        return Dose(position, _bound(number, 10**6, "a time") * minute)
 
     def _modifier(self, token: Token) -> tuple[str, Any]:
         position = token.start_pos or 0
@@ -85,6 +112,10 @@ class _Reader(Transformer[Token, Node]):
                     return "drill", self._drill(token[1:-1], position + 1)
                 case "COMBINATION":
                     return "drill", one(self._within(notation.read, str(token), position))
+                case "STRIKES":
+                    return "drill", one(self._within(notation.read, _one_of(token), position))
+                case "BETWEEN":
+                    return "is_between", True
                 case "LEAD":
                     left = token.lower().startswith(("left", "orthodox"))
                     return "lead", "left" if left else "right"
@@ -134,6 +165,10 @@ class _Reader(Transformer[Token, Node]):
             return "beat", Beat(per_min, strikes)
 
     @v_args(inline=True)
+    def how_many(self, strikes: Token) -> None:
+        raise how_many(strikes)
+
+    @v_args(inline=True)
     def unknown(self, word: Token) -> None:
         raise unknown(word)
 
@@ -148,7 +183,8 @@ class _Reader(Transformer[Token, Node]):
                 said["cues"] = (*said.get("cues", ()), value)
             elif name in said:
                 place = (modifier.start_pos or 0) if isinstance(modifier, Token) else 0
-                raise ShorthandError(f"Two words for the same thing: the {_CALLED[name]} is said twice.", place)
+                words = f"Two words for the same thing: the {_CALLED[name]} is said twice. "
+                raise ShorthandError(words + "What comes next begins with a comma.", place)
             else:
                 said[name] = value
         return said
@@ -158,7 +194,7 @@ class _Reader(Transformer[Token, Node]):
             said["tempo"] = _nearest(said["demand_percent"])
         if "tempo" not in said:
             said["tempo"] = MODALITIES[said["modality"]].tempo if "modality" in said else "freestyle"
-        counted = dose.bare and "modality" in said and MODALITIES[said["modality"]].rep_s is not None
+        counted = self._counted(dose, said)
         with placed(dose.position):
             if counted:
                 made = Interval(None, reps=(dose.seconds or 0,), **said)
@@ -166,33 +202,81 @@ class _Reader(Transformer[Token, Node]):
                 made = Interval(dose.seconds, reps=dose.reps, **said)
             return in_passes(made, dose.position) if dose.strikes else made
 
+    @staticmethod
+    def _counted(dose: Dose, said: dict[str, Any]) -> bool:
+        """Whether a bare number counts: push-ups, or jabs right behind it."""
+        modality = said.get("modality")
+        return dose.bare and (dose.of_strikes or (modality is not None and MODALITIES[modality].rep_s is not None))
+
     def interval(self, children: list[Any]) -> Item:
         dose, *modifiers = children
+        first = modifiers[0] if modifiers else None
+        dose.of_strikes = _is(first, "STRIKES")
         key = (dose.seconds, dose.reps, dose.bare, dose.strikes, *map(_spelled, modifiers))
         known = self.known.get(key)
         if known is None:
             item = self._item(dose, modifiers)
-            if item.node is not None and len(self.known) < MOST_KNOWN:
+            if item.node is not None and not item.is_between and len(self.known) < MOST_KNOWN:
                 self.known[key] = item.node
             return item
-        return Item(known, position=dose.position)
+        return self._timed(Item(known, position=dose.position), dose)
 
     def _item(self, dose: Dose, modifiers: list[Any]) -> Item:
         said = self._said(modifiers)
-        if not said and dose.seconds is not None:
-            return Item(None, dose=dose, position=dose.position)
+        is_between = said.pop("is_between", False)
+        if not said and dose.seconds is not None and not is_between:
+            return Item(None, dose=dose, position=dose.position, time=dose)
+        if not said and dose.strikes:
+            said = {"tempo": UNSAID}
         if not {"tempo", "modality", "drill", "beat", "per_min", "demand_percent", "power_percent"} & said.keys():
             raise of_what(dose)
-        return Item(self._interval(dose, said), position=dose.position)
+        strikes = next((modifier for modifier in modifiers if _is(modifier, "STRIKES")), None)
+        if strikes is not None and dose.bare and not dose.of_strikes:
+            raise _how_many(dose, strikes, said.get("tempo", UNSAID))
+        item = Item(self._interval(dose, said), position=dose.position, is_between=is_between)
+        return self._timed(item, dose)
+
+    def _timed(self, item: Item, dose: Dose) -> Item:
+        """With the length as it was typed, where that could be a slip; a burst is a matter of seconds."""
+        node = item.node
+        if isinstance(node, Interval) and not node.reps:
+            burst = TEMPOS[node.tempo].strikes_per_min >= _BURST_PER_MIN
+            item.time = None if burst and dose.unsure else dose
+        return item
 
     @v_args(inline=True)
-    def pause_first(self, pause: Token, dose: Dose, modality: Token | None = None) -> Item:
-        return Item(self.between(pause, dose, modality), position=pause.start_pos or 0)
+    def timed_so_often(self, dose: Dose, _times: Token, number: Token, *modifiers: Any) -> Item:
+        item = self.interval([dose, *modifiers])
+        item.counts.append(_so_often(number))
+        return item
 
-    def _pause(self, pause: Token, dose: Dose, modality: Token | None = None) -> Interval:
-        return self._interval(dose, self._said([pause] if modality is None else [pause, modality]))
+    @v_args(inline=True)
+    def struck_so_often(self, struck: Token, _times: Token, number: Token, *modifiers: Any) -> Item:
+        dose = Dose(struck.start_pos or 0, reps=(_bound(number, MOST_REPS, "reps"),))
+        return self.interval([dose, struck, *modifiers])
 
-    between = v_args(inline=True)(_pause)
+    def word_first(self, children: list[Any]) -> Item:
+        at = next(index for index, child in enumerate(children) if isinstance(child, Dose))
+        words = [*children[:at], *children[at + 1 :]]
+        counts = [word for word in words if _is(word, "NUMBER")]
+        item = self.interval([children[at], *(word for word in words if word not in counts)])
+        item.counts += map(_so_often, counts)
+        return item
+
+    def pause_first(self, children: list[Any]) -> Item:
+        found = self._pause(children)
+        return Item(found.node, position=children[0].start_pos or 0)
+
+    def _pause(self, children: list[Any]) -> Item:
+        pause, dose, *others = children
+        if dose.unsure:
+            raise seconds_or_minutes(dose)
+        return self._item(dose, [pause, *others])
+
+    def between(self, children: list[Any]) -> Node:
+        node = self._pause(children).node
+        assert node is not None
+        return node
 
     def group(self, children: list[Any]) -> Item:
         node, *modifiers = children
@@ -206,6 +290,10 @@ class _Reader(Transformer[Token, Node]):
             return Item(within_group(node, said) if said else node, bracketed=True)
 
     @v_args(inline=True)
+    def afterwards(self, modifier: object) -> dict[str, Any]:
+        return self._said([modifier])
+
+    @v_args(inline=True)
     def times(self, number: Token, _times: Token) -> Token:
         return number
 
@@ -217,18 +305,27 @@ class _Reader(Transformer[Token, Node]):
             with placed(late[0].start_pos or 0):
                 item.node = within_group(item.node, self._said([*late]))
         for count in (token for token in tokens if token not in late):
-            if len(count) > 4 or not 1 <= int(count) <= MOST_REPEATS:
-                raise ShorthandError(f"A repeat runs from 1 to 200 times, not {count}.", count.start_pos or 0)
-            item.counts.append(int(count))
+            item.counts.append(_so_often(count))
+        if item.counts and not item.bracketed and item.plain_rest:
+            raise ShorthandError("Rounds of what? The work comes before its rest.", item.position, ("an effort",))
         item.between = next((child for child in children if isinstance(child, Interval)), None)
         return item
 
     def sequence(self, children: list[object]) -> Node:
+        """A row that no bracket is around: a ladder in it is climbed once, a round for each step."""
+        for item in children:
+            if isinstance(item, Item) and item.alone_in_steps:
+                item.counts.append(item.alone_in_steps)
+        return self.inner(children)
+
+    def inner(self, children: list[object]) -> Node:
         items: list[Item] = []
         joins: list[str] = []
         said = ""
         for child in children:
-            if isinstance(child, Item):
+            if isinstance(child, dict):
+                items[-1].say(child)
+            elif isinstance(child, Item):
                 items.append(child)
                 joins.append(said)
                 said = "/"
@@ -238,10 +335,36 @@ class _Reader(Transformer[Token, Node]):
             last = next(child for child in reversed(children) if isinstance(child, Token) and child.type == "THEN")
             raise ShorthandError("Then what? A time stands behind it, such as then 1:00.", last.start_pos or 0)
         with placed(items[0].position):
-            return sequence(settle(items, joins))
+            return sequence(settle(items, joins, self.unsaid))
 
     def start(self, children: list[Node]) -> Node:
         return children[0]
+
+
+def _so_often(count: Token) -> int:
+    if len(count) > 4 or not 1 <= int(count) <= MOST_REPEATS:
+        raise ShorthandError(f"A repeat runs from 1 to 200 times, not {count}.", count.start_pos or 0)
+    return int(count)
+
+
+def _one_of(strikes: Token) -> str:
+    """What is struck, in the notation's words: `low kicks` is a kick, low."""
+    said = " ".join(strikes.lower().split())
+    height, _, rest = said.partition(" ")
+    if height in ("low", "body", "head", "high") and rest:
+        said = f"{rest} {height}"
+    known = spellings()
+    for word in sorted(known, key=len, reverse=True):
+        for many in plurals(word):
+            if re.search(rf"(?<![a-z]){many}(?![a-z])", said):
+                return said.replace(many, word)
+    return said
+
+
+def _how_many(dose: Dose, strikes: Token, tempo: str) -> ShorthandError:
+    what = f"{TEMPOS[tempo].word} [{_one_of(strikes)}]"
+    said = f"{dose.seconds} strikes, or {dose.seconds} seconds of them? Write {dose.seconds} reps {what} or "
+    return ShorthandError(said + f"{dose.seconds}s {what}.", dose.position, ("reps", "s"))
 
 
 def _number_in(token: Token) -> int:
@@ -262,13 +385,15 @@ _OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch")
 
 
 @cache
-def parser_in(school_id: str) -> Lark:
-    """The parser that makes nodes, for a numbering school."""
-    return parser(_Reader(school_id))
+def parser_in(school_id: str, unsaid: str | None = None) -> Lark:
+    """The parser that makes nodes, for a numbering school and the effort of a time that says none."""
+    return parser(_Reader(school_id, unsaid))
 
 
-def read(text: str, school_id: str = DEFAULT_SCHOOL) -> Node:
+def read(text: str, school_id: str = DEFAULT_SCHOOL, unsaid: str | None = None) -> Node:
     """The tree that a line of shorthand means; the school says which punches its numbers are.
+
+    `unsaid` is the effort of a time that says none, such as in a warm-up; None where it has to be said.
 
     Raises `ShorthandError` with the character at fault, what was expected there, and an example.
     """
@@ -276,9 +401,12 @@ def read(text: str, school_id: str = DEFAULT_SCHOOL) -> Node:
         raise ShorthandError("Nothing to read yet: type a pattern.", 0, ("a number",))
     if len(text) > LONGEST_TEXT:
         raise ShorthandError(f"A pattern has at most {LONGEST_TEXT} characters.", LONGEST_TEXT)
+    sessions = weeks(text)
+    if len(sessions) > 1:
+        raise over_weeks(text, len(sessions))
     try:
         with placed(0):
-            node: Node = parser_in(school_id).parse(text)  # type: ignore[assignment]
+            node: Node = parser_in(school_id, unsaid).parse(text)  # type: ignore[assignment]
             check_size(node)
     except UnexpectedInput as error:
         raise explain(text, error) from error

@@ -5,6 +5,7 @@ from dataclasses import replace
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.modality import MODALITIES
+from yoisho.session.shorthand.settle import HARDLY_SECONDS
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.strikes import notation
 from yoisho.strikes.schools import DEFAULT_SCHOOL
@@ -17,7 +18,9 @@ def _dose(interval: Interval) -> str:
         steps = "-".join(str(step) for step in interval.reps)
         return steps if countable and len(interval.reps) == 1 else f"{steps} reps"
     assert interval.seconds is not None
-    return clock(interval.seconds) if interval.seconds >= 60 or countable else str(interval.seconds)
+    if interval.seconds >= 60 or countable:
+        return clock(interval.seconds)
+    return f"{interval.seconds}s" if interval.seconds <= HARDLY_SECONDS else str(interval.seconds)
 
 
 def _modalities(interval: Interval) -> list[str]:
@@ -127,13 +130,19 @@ def _between(pause: Interval | None) -> str:
     return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.seconds or 0), *_modalities(pause)])
 
 
+def _row_item(node: Node, school_id: str) -> str:
+    """Where no bracket is around it: a ladder that nothing repeats needs one, or each step would be a round."""
+    text = _item(node, school_id)
+    return f"({text})" if isinstance(node, Interval) and len(node.reps) > 1 else text
+
+
 def write(node: Node, school_id: str = DEFAULT_SCHOOL) -> str:
     """The canonical form, with punches numbered as the school does."""
     if not isinstance(node, Sequence):
-        return _item(node, school_id)
-    text = _item(node.items[0], school_id)
+        return _row_item(node, school_id)
+    text = _row_item(node.items[0], school_id)
     for item in node.items[1:]:
         plain = isinstance(item, Interval) and item.tempo == "rest" and item == Interval(item.seconds, "rest")
         after = f"; then {clock(item.seconds or 0)}" if plain and isinstance(item, Interval) else ""
-        text += after or f", {_item(item, school_id)}"
+        text += after or f", {_row_item(item, school_id)}"
     return text

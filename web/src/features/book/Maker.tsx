@@ -18,10 +18,10 @@ const MAKES: { word: string; kind: Schemas["MakeIn"]["kind"]; counts: number[] }
   { word: "Pyramid", kind: "pyramid", counts: [] },
   { word: "Adding rounds", kind: "adding", counts: [] },
   { word: "Draw by lot", kind: "draw", counts: [] },
-  { word: "Ladder 10-8-6-4", kind: "ladder", counts: [10, 8, 6, 4] },
-  { word: "Contrast 2 and 4", kind: "alternating", counts: [2, 4, 1] },
-  { word: "Alternate 5 and 5", kind: "alternating", counts: [5, 5, 1] },
-  { word: "Medley of 20", kind: "medley", counts: [20] },
+  { word: "Ladder 9-7-5-3", kind: "ladder", counts: [9, 7, 5, 3] },
+  { word: "Contrast 3 and 5", kind: "alternating", counts: [3, 5, 1] },
+  { word: "Alternate 3 and 3", kind: "alternating", counts: [3, 3, 1] },
+  { word: "Medley of 15", kind: "medley", counts: [15] },
 ];
 
 /** A line of the notation: counted and spelled out as it is typed, turned into rounds, and kept. */
