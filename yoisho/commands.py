@@ -17,6 +17,8 @@ from yoisho.engine.stores import STEP_S, People, Run, simulate
 from yoisho.judgement import claims as claim
 from yoisho.judgement.cautions import cautions
 from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.fade import fade_onset
+from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.method.build import markdown, method
 from yoisho.session import shorthand
@@ -121,7 +123,9 @@ def _reading(options: argparse.Namespace) -> tuple[str, Reading]:
 def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
     text, reading = _reading(options)
     traces = reading.traces
-    around = Circumstances(days_to_fight=options.days_to_fight, wbgt_c=options.wbgt)
+    around = Circumstances(days_to_fight=options.days_to_fight, wbgt_c=options.wbgt, purpose=options.target)
+    spoken = cautions(reading, around)
+    onset = fade_onset(reading, TARGETS[options.target] if options.target else None)
     stores = {
         "seconds": traces.seconds.round(1).tolist(),
         "sprint_left": traces.sprint_left.round(4).tolist(),
@@ -134,18 +138,18 @@ def evaluate_command(options: argparse.Namespace) -> dict[str, Any]:
         "text": text,
         "person": {name: asdict(value) for name, value in vars(reading.person).items() if isinstance(value, Value)},
         "figures": _figures(reading),
-        "fade_onset": asdict(reading.fade_onset),
+        "fade_onset": asdict(onset),
         "bouts": [
             {"sprint_at_start": asdict(start), "fade": asdict(fade)}
             for start, fade in zip(reading.sprint_at_work_bout, reading.work_bout_fade, strict=True)
         ],
         "intervals": [_rounded(reading.told(one)) for one in reading.intervals],
         "stores": stores,
-        "verdict": _verdict(judge(reading, options.target)),
+        "verdict": _verdict(judge(reading, options.target, spoken)),
         "cautions": [
             {"rule": caution.rule, "severity": caution.severity, "text": caution.text, "cure": caution.cure,
              "source": caution.source, "at_s": caution.at_s}
-            for caution in cautions(reading, around)
+            for caution in spoken
         ],
     }  # fmt: skip
 

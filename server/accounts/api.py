@@ -25,6 +25,8 @@ class Welcome(Schema):
     school: str = DEFAULT_SCHOOL
     """Which punches the numbers beyond six are."""
     emergency_number: str = "112"
+    last_lactic_days: int = 9
+    """Days before a fight that the club's school puts the last hard lactic day at."""
     demo: bool
 
 
@@ -33,6 +35,7 @@ class ClubIn(Schema):
 
     school: Literal[tuple(SCHOOLS)] | None = None  # type: ignore[valid-type]
     emergency_number: Annotated[str, Field(pattern=r"^[0-9 +*#()-]{2,20}$")] | None = None
+    last_lactic_days: Annotated[int, Field(ge=7, le=14)] | None = None
 
 
 class SignIn(Schema):
@@ -53,6 +56,7 @@ def _welcome(request: HttpRequest) -> Welcome:
         club=club.name,
         school=club.school,
         emergency_number=club.emergency_number,
+        last_lactic_days=club.last_lactic_days,
         demo=settings.DEMO,
     )
 

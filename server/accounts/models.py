@@ -12,6 +12,8 @@ class Club(models.Model):
     """Which punches the numbers beyond six are."""
     emergency_number = models.CharField(max_length=20, default="112")
     """Whom to call from the hall, shown where somebody is unwell."""
+    last_lactic_days = models.PositiveSmallIntegerField(default=9)
+    """Days before a fight that the club's school puts the last hard lactic day at."""
 
     def __str__(self) -> str:
         return self.name

@@ -84,14 +84,15 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
 @router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
 def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
     """A claim that is made for the session, held against the numbers."""
-    person = core_of(find_person(club_of(request), body.person_id))
+    saved = find_person(club_of(request), body.person_id)
+    person = core_of(saved)
     timeline = unrolled(body.document)
     try:
         reading = read_session(person, timeline)
         if body.kcal is not None:
             found = claims.kcal(reading, body.kcal)
         elif body.trains is not None:
-            found = claims.trains(reading, body.trains)
+            found = claims.trains(reading, body.trains, circumstances_of(saved, None))
         elif body.tabata:
             found = claims.tabata(reading)
         else:
@@ -109,7 +110,8 @@ def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
     """Three to five protocols of different schools for the purpose, the person and the limits."""
     club = club_of(request)
-    person = core_of(find_person(club, body.person_id))
+    saved = find_person(club, body.person_id)
+    person, circumstances = core_of(saved), circumstances_of(saved, body.wbgt_c)
     try:
         limits = Limits(
             body.minutes,
@@ -121,10 +123,10 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
             level=body.level,
             rule_set=body.rule_set,
         )
-        found = propose_all(person, body.target, limits)
+        found = propose_all(person, body.target, limits, circumstances)
     except ProposalError as error:
         raise FieldError(["body", "minutes"], str(error), "proposal") from error
-    columns = [proposal_column(each, body.target, club.school) for each in found]
+    columns = [proposal_column(each, body.target, club.school, circumstances) for each in found]
     return answered(schemas.ProposeOut([schemas.ProposalOut(**vars(each)) for each in columns]))
 
 
@@ -156,7 +158,10 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
         for role, index in three_of([core_of(each) for each in people]).items():
             saved = people[index]
             theirs = circumstances_of(saved, None)
-            found = scale(session, person, core_of(saved), theirs)
+            try:
+                found = scale(session, person, core_of(saved), theirs)
+            except ScaleError as error:
+                raise ScaleError(f"{saved.name}: {error}") from error
             answers.append(column(found, theirs, name=saved.name, role=role, person_id=saved.pk))
         return answered(answers)
     except ScaleError as error:

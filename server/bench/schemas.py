@@ -76,6 +76,7 @@ class ProposeIn(BaseModel):
     level: Level | None = None
     """Whose ceilings hold; the person's own where it is left out."""
     rule_set: RulesId | None = None
+    wbgt_c: Annotated[float, Field(ge=-10, le=60)] | None = None
 
 
 class ScaleIn(BaseModel):

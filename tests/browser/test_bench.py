@@ -236,6 +236,7 @@ def test_rows_are_moved_by_key_and_the_score_follows(inside):
 
 def test_the_interval_under_the_cursor_is_told_with_its_strikes_by_limb(bench):
     type_pattern(bench, "8 x (20 all out bag [1-2] / 10 rest)")
+    bench.get_by_text(re.compile(r"^Total")).wait_for()
     bench.get_by_label("Pattern").press("Escape")
     for _ in range(7):
         bench.keyboard.press(".")

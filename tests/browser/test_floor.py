@@ -215,8 +215,12 @@ def test_what_comes_first_is_said_then_three_clacks_and_the_bell_are_planned_ahe
     bench.keyboard.press("Space")
     expect(phase(bench)).to_have_attribute("data-phase", "work")
     planned = bench.evaluate("window.planned")
-    first = sorted({round(each["at"], 1): each for each in planned}.values(), key=lambda each: each["at"])[:5]
-    said, *clacks, bell = (each["lasts_s"] for each in first)
+    first = []
+    for each in sorted(planned, key=lambda each: each["at"]):
+        # What is planned anew, as the device's clock shifts, sounds once.
+        if not first or each["at"] - first[-1]["at"] > 0.6:
+            first.append(each)
+    said, *clacks, bell = (each["lasts_s"] for each in first[:5])
     assert len(clacks) == 3
     assert max(clacks) == min(clacks) < min(said, bell)
     assert max(each["ahead_s"] for each in planned) > 2, "planned ahead, not as it is due"

@@ -135,7 +135,7 @@ def test_proposals_keep_the_limits_and_say_when_there_is_none(coach):
 def test_a_proposal_for_no_time_is_refused_with_its_field(coach):
     assert fault(coach.post("propose", {"target": "aerobic-base", "minutes": 2}))["loc"][-1] == "minutes"
     wrong = fault(coach.post("propose", {"target": "sprint-power", "minutes": 4}))
-    assert "give more" in wrong["msg"]
+    assert "Give more minutes" in wrong["msg"]
 
 
 def test_the_vocabulary_is_the_cores(coach):

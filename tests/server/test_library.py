@@ -28,8 +28,9 @@ def test_a_version_opens_as_a_whole_session_that_can_be_judged_and_saved(coach):
 
 def test_lines_are_in_the_clubs_school(coach):
     coach.put("club", {"school": "body-hooks"})
-    club = next(v for v in protocols(coach)["rep-rounds"]["versions"] if v["scale"] == "club")
-    assert "[1 | 2 | 7 | 8 | 5b | 6b]" in club["lines"]
+    club = next(v for v in protocols(coach)["ladders"]["versions"] if v["scale"] == "club")
+    assert "[8]" in club["lines"], "a rear hook to the body is an 8 there"
+    assert "[4b]" not in club["lines"]
 
 
 def test_what_is_not_there_says_so(coach, nobody):

@@ -27,9 +27,20 @@ def test_a_group_gets_three_versions_the_weakest_first(coach):
 
 
 def test_scaling_never_hides_the_cautions_of_the_person_it_is_for(coach):
+    older = coach.person(
+        "Older", birth_year=1960, screened_on="2026-11-01", screening_disease=True, screening_active=True
+    )
+    [found] = coach.post("scale", asked(to=[older.pk])).json()
+    told = {caution["rule"]: caution["severity"] for caution in found["cautions"]}
+    assert told["screening"] == "caution"
+    assert "stop" not in told.values()
+
+
+def test_nothing_is_scaled_for_somebody_whom_a_stop_keeps_from_training(coach):
     unwell = coach.person("Unwell", birth_year=1960, screened_on="2026-11-01", screening_symptoms=True)
-    [found] = coach.post("scale", asked(to=[unwell.pk])).json()
-    assert "screening" in {caution["rule"] for caution in found["cautions"] if caution["severity"] != "note"}
+    said = fault(coach.post("scale", asked(to=[unwell.pk])))["msg"]
+    assert "Unwell" in said
+    assert "physician" in said
 
 
 def test_a_session_is_converted_to_other_rules(coach):
@@ -60,7 +71,7 @@ def test_proposals_leave_out_what_is_missing_and_what_is_to_be_avoided(coach):
 
 
 def test_rounds_of_the_rules_that_are_asked_for_are_rehearsed(coach):
-    body = {"target": "fight-rehearsal", "minutes": 45, "rule_set": "mma-pro"}
+    body = {"target": "fight-rehearsal", "minutes": 45, "rule_set": "mma-pro", "level": "fighter"}
     best = coach.post("propose", body).json()["proposals"][0]
     assert best["name"] == "The bout's rounds"
     assert best["text"].endswith("rest 1:00")

@@ -1,6 +1,6 @@
 """A session as it stands in a column beside others: proposals, and sessions scaled or converted."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from yoisho.answers.evaluation import Traces, traces_answer
@@ -36,6 +36,8 @@ class Column:
     sentence: str
     sureness: float | None
     """Share of the draws in which it is well aimed at least; None where there are none."""
+    cautions: list[Caution]
+    """What still speaks for this person."""
     figures: dict[str, Figure]
     total_s: int
     work_s: int
@@ -47,9 +49,10 @@ def blocks(timeline: Timeline) -> list[Block]:
     return [Block(interval.seconds, round(interval.demand_frac, 2)) for interval in timeline.intervals]
 
 
-def column(session: Session, reading: Reading, target: str, school: str) -> Column:
+def column(session: Session, reading: Reading, target: str, school: str, circumstances: Circumstances) -> Column:
     timeline = reading.timeline
-    verdict = judge(reading, target)
+    spoken = cautions(reading, replace(circumstances, purpose=target))
+    verdict = judge(reading, target, spoken)
     mains = [part for part in session.parts if part.purpose not in FRAMES] or session.parts
     return Column(
         document=to_document(session),
@@ -58,6 +61,7 @@ def column(session: Session, reading: Reading, target: str, school: str) -> Colu
         grade=verdict.grade,
         sentence=verdict.sentence,
         sureness=verdict.sureness,
+        cautions=list(spoken),
         figures=reading.told(reading.figures),
         total_s=timeline.total_s,
         work_s=timeline.work_s,
@@ -76,9 +80,9 @@ class ProposalColumn(Column):
     """What it costs and gains beside the others."""
 
 
-def proposal_column(found: Proposal, target: str, school: str) -> ProposalColumn:
+def proposal_column(found: Proposal, target: str, school: str, circumstances: Circumstances) -> ProposalColumn:
     return ProposalColumn(
-        **vars(column(found.session, found.reading, target, school)),
+        **vars(column(found.session, found.reading, target, school, circumstances)),
         name=found.family.name,
         school=found.family.school,
         why=found.why,
@@ -92,17 +96,14 @@ class ScaledColumn(Column):
     steps: list[str]
     """The changes made; none where it fits as it is."""
     effect: list[Kept]
-    cautions: list[Caution]
-    """For this person; none may be scaled past."""
     same: bool
     """Whether the effect is kept."""
 
 
 def scaled_column(found: Scaled, target: str, school: str, circumstances: Circumstances) -> ScaledColumn:
     return ScaledColumn(
-        **vars(column(found.session, found.reading, target, school)),
+        **vars(column(found.session, found.reading, target, school, circumstances)),
         steps=list(found.steps),
         effect=list(found.effect),
-        cautions=list(cautions(found.reading, circumstances)),
         same=found.same,
     )

@@ -1,7 +1,7 @@
 """What the Bench shows of a session: timeline and strikes, parts, the reading, the verdict, the cautions."""
 
 from collections.abc import Sequence as Several
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -13,6 +13,8 @@ from yoisho.engine.readout import FadeOnset, Figure
 from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import Caution, cautions
 from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.fade import fade_onset
+from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.session.document import Session
 from yoisho.session.shorthand import write
@@ -219,16 +221,17 @@ def _efforts(reading: readout.Reading) -> list[Effort]:
 
 def _reading(reading: readout.Reading, target: str, circumstances: Circumstances) -> Reading:
     person = reading.person
+    spoken = cautions(reading, replace(circumstances, purpose=target))
     return Reading(
         figures=reading.told(reading.figures),
         traces=traces_answer(reading),
         bands=_bands(reading),
         heart_targets=heart_targets(person, reading.timeline, target),
-        verdict=judge(reading, target),
-        cautions=list(cautions(reading, circumstances)),
+        verdict=judge(reading, target, spoken),
+        cautions=list(spoken),
         week=rounded(circumstances.strikes_this_week),
         efforts=_efforts(reading),
-        fade_onset=reading.fade_onset,
+        fade_onset=fade_onset(reading, TARGETS[target]),
         exhausted_at_s=reading.exhausted_at_s,
         hr_rest_bpm=person.hr_rest_bpm.value,
         hr_max_bpm=person.hr_max_bpm.value,

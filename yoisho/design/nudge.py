@@ -9,7 +9,7 @@ from typing import Any
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, Reading, read
-from yoisho.judgement.cautions import CURABLE, cautions
+from yoisho.judgement.cautions import CURABLE, Caution, cautions, stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS, Target
 from yoisho.judgement.verdict import Verdict, judge, measure_values, say
@@ -55,6 +55,8 @@ class Nudge:
     changes: tuple[Change, ...]
     cures: tuple[str, ...]
     """Rules of cautions that then fall silent."""
+    fits: bool
+    """Whether it then trains the purpose, and none more."""
 
 
 @dataclass(frozen=True)
@@ -83,14 +85,13 @@ def _of_interval(node: Interval) -> Iterator[Option]:
             if node.seconds + by >= step:
                 longer = "longer" if by > 0 else "shorter"
                 yield f"{clock(abs(by))} {longer} {word}", {"seconds": _round(node.seconds + by, step)}
-    elif len(node.reps) == 1:
-        by = max(1, node.reps[0] // 10)
+    else:
+        by = max(1, max(node.reps) // 10)
+        a_round = " a round" if len(node.reps) > 1 else ""
         for count in (by, -by):
-            if node.reps[0] + count >= 1:
-                yield (
-                    f"{abs(count)} reps {'more' if count > 0 else 'fewer'}",
-                    {"reps": (node.reps[0] + count,)},
-                )
+            if min(node.reps) + count >= 1:
+                name = f"{abs(count)} rep{'' if abs(count) == 1 else 's'} {'more' if count > 0 else 'fewer'}{a_round}"
+                yield name, {"reps": tuple(reps + count for reps in node.reps)}
     if node.kind != "work":
         return
     if node.tempo in LADDER:
@@ -181,7 +182,8 @@ class _Judge:
     """Reads and scores sessions for one person, purpose, day and time."""
 
     def __init__(self, person: Person, target_id: str, circumstances: Circumstances, minutes: int | None):
-        self.person, self.circumstances, self.minutes = person, circumstances, minutes
+        self.person, self.minutes = person, minutes
+        self.circumstances = replace(circumstances, purpose=target_id)
         self.target: Target = TARGETS[target_id]
 
     def read(self, session: Session) -> Reading | None:
@@ -192,13 +194,13 @@ class _Judge:
         return simulated(self.person, session)
 
     def verdict(self, reading: Reading) -> Verdict:
-        return judge(reading, self.target.id)
+        return judge(reading, self.target.id, self.spoken(reading))
 
-    def rules(self, reading: Reading) -> set[str]:
-        return {caution.rule for caution in cautions(reading, self.circumstances)}
+    def spoken(self, reading: Reading) -> tuple[Caution, ...]:
+        return cautions(reading, self.circumstances)
 
     def changes(self, before: Reading, after: Reading) -> tuple[Change, ...]:
-        was, now = measure_values(before), measure_values(after)
+        was, now = measure_values(before, self.target.id), measure_values(after, self.target.id)
         told = []
         for measure in self.target.measures:
             pair = say(was[measure.figure], measure.unit), say(now[measure.figure], measure.unit)
@@ -212,19 +214,21 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
     before = judge_.read(session)
     if before is None:
         return []
-    score, rules = judge_.verdict(before).score, judge_.rules(before)
+    score, rules = judge_.verdict(before).score, {caution.rule for caution in judge_.spoken(before)}
     found = []
     for name, part, changed in candidates(session):
         after = judge_.read(changed)
         if after is None:
             continue
-        spoken = judge_.rules(after)
+        said = judge_.spoken(after)
+        spoken = {caution.rule for caution in said}
         verdict = judge_.verdict(after)
         cured = tuple(sorted((rules - spoken) & CURABLE))
-        if spoken - rules or verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
+        if stops(said) or spoken - rules or verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
             continue
         changes = judge_.changes(before, after)
-        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured))
+        fits = verdict.strokes >= REACHED and verdict.trains_best == verdict.target
+        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured, fits))
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
 
 
@@ -257,7 +261,8 @@ def make_it_so(
     judge_ = _Judge(person, target_id, circumstances or Circumstances(), minutes)
     begun = judge_.read(session)
     start = judge_.verdict(begun) if begun else None
-    best = Series((), session, start.strokes if start else 0, start is not None and start.strokes >= REACHED)
+    begun_right = start is not None and start.strokes >= REACHED and start.trains_best == start.target
+    best = Series((), session, start.strokes if start else 0, begun_right)
     if best.reached or start is None:
         return best
     beam: list[tuple[float, Series]] = [(start.score, best)]
@@ -266,14 +271,14 @@ def make_it_so(
         following: dict[str, tuple[float, Series]] = {}
         for _score, series in beam:
             for nudge in _nudged(judge_, series.session):
-                done = nudge.strokes >= REACHED
-                step = Series((*series.steps, nudge.name), nudge.session, nudge.strokes, done)
+                step = Series((*series.steps, nudge.name), nudge.session, nudge.strokes, nudge.fits)
                 following.setdefault(str(nudge.session.parts), (nudge.score, step))
         beam = sorted(following.values(), key=lambda each: each[0], reverse=True)[:BEAM]
         if not beam:
             break
-        if beam[0][0] > nearest:
-            nearest, best = beam[0]
+        done = [step for step in beam if step[1].reached]
+        if done or beam[0][0] > nearest:
+            nearest, best = (done or beam)[0]
         if best.reached:
             break
     return best

@@ -1,5 +1,6 @@
 """Proposals: the best protocols of different schools for this person within the limits, found by simulating them."""
 
+from collections import Counter
 from dataclasses import dataclass, field, replace
 from functools import partial
 from math import log1p
@@ -8,7 +9,8 @@ from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
 from yoisho.engine.person import Level, Person
 from yoisho.engine.readout import Reading, read
-from yoisho.judgement.cautions import BARRING, cautions
+from yoisho.judgement.cautions import RULES, bars, cautions, stops
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge, measure_values, score
 from yoisho.protocols.families import FAMILIES, Family, Knobs
@@ -114,9 +116,12 @@ def _around(main: Node, minutes: int, person: Person, kit: frozenset[str]) -> tu
 class _Bench:
     """Tries settings of families for one person, purpose and set of limits."""
 
-    def __init__(self, person: Person, target_id: str, limits: Limits):
+    def __init__(self, person: Person, target_id: str, limits: Limits, circumstances: Circumstances):
         self.person, self.limits = person, limits
         self.target = TARGETS[target_id]
+        self.circumstances = replace(circumstances, purpose=target_id)
+        self.barred: Counter[str] = Counter()
+        """How often each rule stood in the way, for what is said where nothing is left."""
 
     def parts(self, family: Family, knobs: Knobs) -> tuple[Part, ...]:
         main = _on(family.build(self.person, knobs), self.limits.modality)
@@ -124,7 +129,7 @@ class _Bench:
         return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
 
     def reading(self, parts: tuple[Part, ...], *, ranges: bool = False) -> Reading:
-        timeline = unroll(*(part.tree for part in parts))
+        timeline = unroll(*(part.tree for part in parts), purposes=tuple(part.purpose for part in parts))
         return read(self.person, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
 
     def score(self, family: Family, knobs: Knobs) -> float:
@@ -141,7 +146,7 @@ class _Bench:
         # Of equals, the one that uses the minutes better.
         used = log1p(total_s / (60 * self.limits.minutes))
         at_home = AT_HOME if self.target.id in family.home else 0.0
-        return score(self.target, measure_values(reading)) + 0.02 * used + at_home
+        return score(self.target, measure_values(reading, self.target.id)) + 0.02 * used + at_home
 
     def allowed(self, family: Family, reading: Reading) -> bool:
         if any(interval.tempo in self.limits.avoid for interval in reading.timeline.intervals):
@@ -152,21 +157,34 @@ class _Bench:
         given_out = reading.figures["fade_last"].value > GIVEN_OUT_FADE
         if given_out and not family.to_exhaustion:
             return False
-        return not any(caution.rule in BARRING for caution in cautions(reading))
+        barring = [caution.rule for caution in cautions(reading, self.circumstances) if bars(caution)]
+        self.barred.update(barring)
+        return not barring
 
 
 GIVEN_OUT_FADE = 0.35
 """A session whose last effort falls short by more than this cannot be finished as asked."""
 
 
-def propose_all(person: Person, target_id: str, limits: Limits) -> tuple[Proposal, ...]:
+def _stands(bench: _Bench) -> None:
+    """Raises `ProposalError` where a stop stands against any training, however easy."""
+    easiest = read(bench.person, unroll(Interval(60 * SHORTEST_MINUTES, "flow", modality="footwork")), ranges=False)
+    for caution in stops(cautions(easiest, bench.circumstances)):
+        raise ProposalError(f"nothing is proposed: {caution.text} {caution.cure}")
+
+
+def propose_all(
+    person: Person, target_id: str, limits: Limits, circumstances: Circumstances | None = None
+) -> tuple[Proposal, ...]:
     """Three to five protocols of different families, the best first; fewer where the limits leave no more.
 
-    Raises `ProposalError` where the limits leave room for none.
+    None calls up a stop, nor a caution that leaving something out would answer. Raises `ProposalError` where that and
+    the limits leave room for none.
     """
     if target_id not in TARGETS:
         raise ProposalError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
-    bench = _Bench(limits.holding_for(person), target_id, limits)
+    bench = _Bench(limits.holding_for(person), target_id, limits, circumstances or Circumstances(of_somebody=False))
+    _stands(bench)
     searches = [
         Search(family, partial(bench.score, family))
         for family in FAMILIES
@@ -179,10 +197,7 @@ def propose_all(person: Person, target_id: str, limits: Limits) -> tuple[Proposa
         search.climb(MOST_TRIED)
     searches.sort(key=_best_score, reverse=True)
     if not searches or _best_score(searches[0]) < WORTH_SHOWING:
-        raise ProposalError(
-            f"{limits.minutes} minutes and these limits leave no room for {bench.target.name}; give more minutes or "
-            "strikes, or choose another purpose"
-        )
+        raise ProposalError(_no_room(bench))
     chosen = [each for each in searches if _best_score(each) >= WORTH_SHOWING][:MOST_PROPOSALS]
     if len(chosen) < LEAST_PROPOSALS:
         chosen = searches[:LEAST_PROPOSALS]
@@ -196,6 +211,15 @@ def propose_all(person: Person, target_id: str, limits: Limits) -> tuple[Proposa
     return tuple(replace(each, tradeoff=words) for each, words in zip(found, told, strict=True))
 
 
+def _no_room(bench: _Bench) -> str:
+    said = f"{bench.limits.minutes} minutes and these limits leave no room for {bench.target.name}"
+    if not bench.barred:
+        return f"{said}; give more minutes or strikes, or choose another purpose"
+    about = {rule.id: rule.about for rule in RULES}
+    weightiest = " ".join(about[rule] for rule, _ in bench.barred.most_common(2))
+    return f"{said}, with what holds for this person. {weightiest} Give more minutes, or choose another purpose"
+
+
 def _best_score(search: Search) -> float:
     return search.tried[search.best] if search.best else NOT_POSSIBLE
 
@@ -206,5 +230,5 @@ def _proposal(bench: _Bench, search: Search) -> Proposal:
     parts = bench.parts(family, search.knobs(search.best))
     reading = bench.reading(parts, ranges=True)
     title = f"{family.name}, {round(reading.timeline.total_s / 60)} min"
-    verdict = judge(reading, bench.target.id)
+    verdict = judge(reading, bench.target.id, cautions(reading, bench.circumstances))
     return Proposal(family, Session(title, parts), verdict.score, verdict.sureness, family.reason, reading, "")

@@ -13,21 +13,27 @@ from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.engine.person import Person
 from yoisho.engine.readout import Reading, read
-from yoisho.judgement.cautions import CURABLE, cautions
+from yoisho.judgement.cautions import CURABLE, Caution, bars, cautions, stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import Unit
 from yoisho.judgement.verdict import say
 from yoisho.session.document import Session
 from yoisho.session.interval import Interval, SessionError
+from yoisho.session.purposes import FRAMES
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.tree import Node, Repeat, Sequence
+from yoisho.strikes.tempo import LADDER, TEMPOS
 
 MOST_STEPS = 4
 BEAM = 1
 STEP_COST = 0.03
 """What a change must gain at least, in distance: fewer changes are better."""
-CAUTION_COST = 0.6
-"""What a caution weighs that a change could answer."""
+CAUTION_COST, BARRING_COST, STOP_COST = 0.6, 5.0, 50.0
+"""What a caution weighs that a change could answer; one that nothing offered may call up; a stop."""
+LESS_COST = 4.0
+"""What the strikes and the load weigh meanwhile, each as a share of what they were."""
+MOST_MENDING_STEPS = 10
+"""Steps where something still speaks that nothing offered may call up."""
 SAME = 0.5
 """Distance under which an effect is told as kept."""
 
@@ -114,6 +120,42 @@ def _original(person: Person, session: Session) -> Reading:
     return found
 
 
+def _weight(caution: Caution) -> float:
+    if caution.severity == "stop":
+        return STOP_COST
+    if bars(caution):
+        return BARRING_COST
+    return CAUTION_COST if caution.severity != "note" and caution.rule in CURABLE else 0.0
+
+
+def softened(session: Session) -> Iterator[tuple[str, Session]]:
+    """The session with no work harder than a rung of the ladder, and with half the rounds; the big steps that a small
+    change at a time would not reach."""
+    for tempo in LADDER[:-1]:
+        parts = tuple(replace(part, tree=_at_most(part.tree, tempo)) for part in session.parts)
+        yield f"{TEMPOS[tempo].word} instead of all that is harder", replace(session, parts=parts)
+    for index, part in enumerate(session.parts):
+        tree = part.tree
+        if part.purpose not in FRAMES and isinstance(tree, Repeat) and tree.count > 1:
+            half = replace(part, tree=replace(tree, count=tree.count // 2))
+            parts = (*session.parts[:index], half, *session.parts[index + 1 :])
+            yield f"half the {'sets' if isinstance(tree.body, Repeat) else 'rounds'}", replace(session, parts=parts)
+
+
+def _at_most(node: Node, tempo: str) -> Node:
+    match node:
+        case Interval():
+            harder = node.kind == "work" and node.demand_frac > TEMPOS[tempo].demand_frac
+            return Interval(**{**vars(node), **_PLAIN, "tempo": tempo}) if harder else node
+        case Sequence():
+            return Sequence(tuple(_at_most(item, tempo) for item in node.items))
+        case Repeat():
+            return replace(node, body=_at_most(node.body, tempo))
+
+
+_PLAIN = {"per_min": None, "power_percent": None, "demand_percent": None}
+"""What would say another effort than the word."""
+
 _Step = tuple[float, tuple[str, ...], Session]
 
 
@@ -128,24 +170,31 @@ class _Search:
         reading = simulated(self.person, session)
         if reading is None:
             return None
-        speaking = {
-            caution.rule for caution in cautions(reading, self.circumstances) if caution.severity != "note"
-        } & CURABLE
-        return distance(self.aim, reading) + CAUTION_COST * len(speaking)
+        spoken = cautions(reading, self.circumstances)
+        # Where something speaks that may not, less of everything is the way out, even before it falls silent.
+        much = sum(reading.figures[name].value / max(1.0, self.aim.figures[name].value) for name in ("strikes", "load"))
+        return (
+            distance(self.aim, reading)
+            + sum(map(_weight, spoken))
+            + (LESS_COST * much if any(map(bars, spoken)) else 0.0)
+        )
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
         for name, _part, changed in candidates(session, framed=False):
             yield name, changed
+        yield from softened(session)
 
     def run(self, session: Session) -> Scaled:
-        """Raises `ScaleError` where not even the session as it is can be done."""
+        """Raises `ScaleError` where not even the session as it is can be done, and where a stop stands in the end."""
         start = self.cost(session)
         if start is None:
             raise ScaleError("this session cannot be done as it is; shorten it first")
         best: _Step = (start, (), session)
         beam = [best]
         seen = {session.parts}
-        for _ in range(MOST_STEPS):
+        for made in range(MOST_MENDING_STEPS):
+            if made >= MOST_STEPS and best[0] < BARRING_COST:
+                break
             following: list[_Step] = []
             for _cost, steps, at in beam:
                 for name, changed in self.changes(at):
@@ -156,10 +205,13 @@ class _Search:
                     if cost is not None:
                         following.append((cost, (*steps, name), changed))
             beam = sorted(following, key=lambda each: each[0])[:BEAM]
-            if not beam or beam[0][0] > best[0] - STEP_COST:
+            least = STEP_COST if best[0] < BARRING_COST else 0.0
+            if not beam or beam[0][0] >= best[0] - least:
                 break
             best = beam[0]
         reading = read(self.person, best[2].unrolled())
+        for caution in stops(cautions(reading, self.circumstances)):
+            raise ScaleError(f"not for this person: {caution.text} {caution.cure.rstrip('.')}")
         return Scaled(best[2], best[1], _effect(self.aim, reading), distance(self.aim, reading), reading)
 
 

@@ -46,6 +46,12 @@ class Measured:
     """Asked of every interval, all out its top, shape (s, k)."""
     to_kcal: float
     """kcal of a mL O2/kg, for this person."""
+    highest_lactic_rate: Floats
+    """Mean lactic flow of a fresh all-out effort [mL/kg/s], shape (k,)."""
+
+    def over(self, bouts: tuple[WorkBout, ...]) -> dict[str, Floats]:
+        """The figures that are read from the work bouts, for other bouts than the session's own, each of shape (k,)."""
+        return _of_bouts(self.run, self.asked_ml_kg, bouts, self.highest_lactic_rate)[0]
 
     @cached_property
     def intervals(self) -> dict[str, Floats]:
@@ -124,6 +130,35 @@ def _rated(timeline: Timeline, delivered_frac: Floats, ceiling: Floats, run: Run
     return np.asarray(np.where(np.isnan(run.exhausted_at_s), rated, np.maximum(rated, UNFINISHED_RPE)))
 
 
+def _of_bouts(
+    run: Run, asked: Floats, bouts: tuple[WorkBout, ...], highest_lactic_rate: Floats
+) -> tuple[dict[str, Floats], dict[str, Floats]]:
+    """What is read from the work bouts: figures of shape (k,); fade and sprint store of each, of shape (b, k)."""
+
+    def by_bout(energy: Floats) -> Floats:
+        return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
+
+    starts = np.concatenate(([0], run.segment_end[:-1]))
+    alactic = np.maximum(run.energy_alactic, 0)
+    shares = (("aerobic", run.energy_aerobic), ("alactic", alactic), ("lactic", run.energy_lactic))
+    hard = {name: by_bout(energy) for name, energy in shares}
+    spent = np.maximum(sum(energy.sum(axis=0) for energy in hard.values()), 1e-9)
+    fade = 1.0 - by_bout(run.energy_delivered) / by_bout(asked)
+    bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
+    sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
+    figures = {
+        "sprint_at_start": sprint_at_start.mean(axis=0),
+        "sprint_at_start_lowest": sprint_at_start.min(axis=0),
+        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / highest_lactic_rate,
+        "aerobic_share": hard["aerobic"].sum(axis=0) / spent,
+        "alactic_share": hard["alactic"].sum(axis=0) / spent,
+        "lactic_share": hard["lactic"].sum(axis=0) / spent,
+        "fade_mean": fade.mean(axis=0),
+        "fade_last": fade[-1],
+    }
+    return figures, {"fade": fade, "sprint_at_start": sprint_at_start}
+
+
 def measure(
     person: Person,
     timeline: Timeline,
@@ -153,7 +188,6 @@ def measure(
     in_play = run.uptake_frac / ceilings[:, None]
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 
-    starts = np.concatenate(([0], run.segment_end[:-1]))
     aerobic, alactic, lactic, delivered = (
         run.energy_aerobic,
         run.energy_alactic,
@@ -164,46 +198,32 @@ def measure(
     wanted = demands.asked_frac * energy
     asked = _held_against(wanted, demands, delivered, lengths)
 
-    def by_bout(energy: Floats) -> Floats:
-        return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
-
-    hard = {name: by_bout(energy) for name, energy in (("aerobic", aerobic), ("alactic", alactic), ("lactic", lactic))}
-    spent = np.maximum(sum(energy.sum(axis=0) for energy in hard.values()), 1e-9)
-    fade = 1.0 - by_bout(delivered) / by_bout(asked)
-    bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
-    sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
+    of_bouts, by_bout = _of_bouts(run, asked, bouts, cohort.highest_lactic_rate)
     unstruck = demands.unstruck * energy
     held = np.clip((delivered - unstruck) / np.maximum(wanted - unstruck, 1e-9), 0.0, 1.0)
     expected = demands.strikes_per_s * lengths[:, None] * held
     counted = np.array([i.strikes if i.reps is not None else 0.0 for i in intervals])[:, None]
     strikes = np.where(counted > 0, counted, expected)
     minutes = timeline.total_s / 60
-    rpe = _rated(timeline, delivered / energy, ceilings[run.segment_end], run, fade)
+    rpe = _rated(timeline, delivered / energy, ceilings[run.segment_end], run, by_bout["fade"])
     lactate_oxygen = REFERENCE.lactate_ml_kg_per_mmol * (lactate_peak - RESTING_MMOL)
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
     to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm
     deepest = run.lactic_used.max(axis=0)
     figures = {
-        "sprint_at_start": sprint_at_start.mean(axis=0),
-        "sprint_at_start_lowest": sprint_at_start.min(axis=0),
+        **of_bouts,
         "sprint_lowest": run.sprint_left.min(axis=0),
         "lactic_used_highest": deepest,
         "lactic_used_end": run.lactic_used[-1],
         "lactic_reserve_lowest": 1.0 - deepest,
         "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
-        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / cohort.highest_lactic_rate,
         "vo2_90_min": _minutes(run, in_play >= 0.9),
         "vo2_75_88_min": _minutes(run, (in_play >= 0.75) & (in_play <= 0.88)),
         "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),
         "hr_60_75_min": _minutes(run, (beat >= 0.60) & (beat <= 0.75)),
         "base_min": _minutes(run, (in_play >= 0.40) & (in_play <= 0.70)),
-        "aerobic_share": hard["aerobic"].sum(axis=0) / spent,
-        "alactic_share": hard["alactic"].sum(axis=0) / spent,
-        "lactic_share": hard["lactic"].sum(axis=0) / spent,
         "fatigue_peak": run.fatigue.max(axis=0),
-        "fade_mean": fade.mean(axis=0),
-        "fade_last": fade[-1],
         "o2_deficit_ml_kg": alactic.sum(axis=0) + lactic.sum(axis=0),
         "lactate_peak_mmol": lactate_peak,
         "heart_rate_peak_bpm": heart.max(axis=0),
@@ -213,7 +233,7 @@ def measure(
         "rpe": rpe,
         "load": rpe * minutes,
     }
-    by_bout_figures = {"fade": fade, "sprint_at_start": sprint_at_start}
     return Measured(
-        run, after, heart, lactate, figures, by_bout_figures, asked, strikes, 60.0 * V * demands.asked_frac, to_kcal
-    )
+        run, after, heart, lactate, figures, by_bout, asked, strikes, 60.0 * V * demands.asked_frac, to_kcal,
+        cohort.highest_lactic_rate,
+    )  # fmt: skip

@@ -13,8 +13,6 @@ from yoisho.engine.work_bouts import WorkBout, find_work_bouts
 from yoisho.session.timeline import Timeline
 from yoisho.session.volume import Volume, interval_volume, total
 
-FADES_FROM = 0.05
-"""A bout that falls short of what is asked by more than this has faded."""
 DRAW_SAMPLES = 200
 """Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
 BAND_SAMPLES = 160
@@ -62,7 +60,7 @@ class Bands:
 
 @dataclass(frozen=True)
 class FadeOnset:
-    """Where the fade starts: the first bout that falls short by more than 5 %, counted from 1."""
+    """Where the fade starts: the first bout that falls short by more than a bound, counted from 1."""
 
     bout: int | None
     """None where none does, by the best guess."""
@@ -85,7 +83,6 @@ class Reading:
     """Share of the asked energy that each bout falls short by."""
     sprint_at_work_bout: tuple[Figure, ...]
     """Sprint store left as each bout starts."""
-    fade_onset: FadeOnset
     traces: Traces
     exhausted_at_s: float | None
     """First moment at which the asked demand cannot be delivered, best guess; None if never."""
@@ -170,12 +167,12 @@ def _ranged(best: Floats, spread: Floats | None) -> tuple[Figure, ...]:
     return tuple(Figure(float(v), float(a), float(b)) for v, a, b in zip(values, low, high, strict=True))
 
 
-def _onset(best: Floats, spread: Floats | None) -> FadeOnset:
-    fades = best[:, 0] > FADES_FROM
+def fade_onset_of(best: Floats, drawn: Floats | None) -> FadeOnset:
+    """From whether each bout falls short, of shape (b, 1) for the best guess and (b, k) for the draws."""
+    fades = best[:, 0]
     bout = int(np.argmax(fades)) + 1 if fades.any() else None
-    if spread is None:
+    if drawn is None:
         return FadeOnset(bout, bout, bout, float(fades.any()))
-    drawn = spread > FADES_FROM
     first = np.where(drawn.any(axis=0), np.argmax(drawn, axis=0) + 1, len(best) + 1)
     earliest, latest = (int(n) for n in np.percentile(first, _RANGE, method="nearest"))
     never = len(best) + 1
@@ -226,7 +223,6 @@ def read(person: Person, timeline: Timeline, *, ranges: bool = True, sample_s: f
         _figures(person, timeline, found, spread),
         _ranged(found.bouts["fade"], drawn["fade"]),
         _ranged(found.bouts["sprint_at_start"], drawn["sprint_at_start"]),
-        _onset(found.bouts["fade"], drawn["fade"]),
         Traces(
             run.seconds,
             run.sprint_left[:, 0],

@@ -19,12 +19,16 @@ class WorkBout:
     seconds: int
 
 
-def find_work_bouts(timeline: Timeline) -> tuple[WorkBout, ...]:
-    """The hard efforts of a timeline; where there are none, the brisk ones; where there are none, all its work."""
+def find_work_bouts(timeline: Timeline, purpose: str | None = None) -> tuple[WorkBout, ...]:
+    """The hard efforts of a timeline's main parts; where there are none, the brisk ones; then all their work.
+
+    With a purpose, of the parts that state it, where any does.
+    """
+    inside = timeline.main(purpose)
     for threshold in (HARD_FRAC, BRISK_FRAC, 0.0):
         found: list[WorkBout] = []
         for index, interval in enumerate(timeline.intervals):
-            if interval.kind != "work" or interval.demand_frac < threshold:
+            if interval.kind != "work" or interval.demand_frac < threshold or not inside[index]:
                 continue
             if found and found[-1].last == index - 1:
                 found[-1] = WorkBout(found[-1].first, index, found[-1].seconds + interval.seconds)

@@ -4,16 +4,21 @@ One entry in `RULES` is all a new rule needs: a function from the person, the re
 caution, or to none. Nothing here diagnoses; licensed practice and local rules come first.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from datetime import timedelta
 from typing import Literal
 
 from yoisho.engine.readout import Reading
 from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.fade import fade_bound, fade_onset
+from yoisho.judgement.targets import TARGETS
 from yoisho.session.clock import clock
 from yoisho.session.timeline import Timeline, TimelineInterval
+from yoisho.session.volume import total
 from yoisho.strikes.bags import BAGS, against, suitable
+from yoisho.strikes.counts import Limb
 
 Severity = Literal["note", "caution", "stop"]
 
@@ -24,7 +29,16 @@ VIGOROUS_FRAC = 0.64
 LACTIC_DEEP_MIN = 1.0
 """Minutes with the lactic store far down from which a session counts as lactic work."""
 LACTIC_GAP_H = 48
-LAST_LACTIC_DAYS, LATEST_LACTIC_DAYS = 9, 7
+LATEST_LACTIC_DAYS = 7
+"""Days before a fight from which lactic work stops, whatever the school."""
+FIGHT_AHEAD_DAYS = 28
+"""A fight this near is on the Bench. Own setting."""
+NIGGLE_DAYS = 14
+"""Something that hurt speaks for so long. Own setting."""
+HARD_FORCE = 0.8
+"""Force of a strike, of a person's full one, from which it loads a hand or a leg hard. Own setting."""
+LONGEST_STUDIED_S = 3600
+"""The longest exercise of the studies that the engine is fitted to."""
 YOUTH_YEARS = 16
 HARD_MINUTES = {"beginner": 8.0, "youth": 6.0}
 LONGEST_YOUTH_ALL_OUT_S = 10
@@ -72,7 +86,7 @@ class Rule:
     curable: bool = False
     """A change to the session can answer it; the others are about the person or the day."""
     barring: bool = False
-    """A proposal must not call it up by itself."""
+    """Nothing that is offered may call it up, where it is more than a note."""
 
     def caution(self, severity: Severity, text: str, cure: str, at_s: float | None = None) -> Caution:
         return Caution(self.id, self.seal, severity, text, cure, self.source, at_s)
@@ -210,31 +224,81 @@ def _lactic_gap(rule: Rule, reading: Reading, circumstances: Circumstances) -> C
 
 
 def _fight_near(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
-    days = circumstances.days_to_fight
-    if days is None or days < 0 or days >= LAST_LACTIC_DAYS or not is_lactic(reading):
+    days, last = circumstances.days_to_fight, circumstances.last_lactic_days
+    if days is None or not 0 <= days <= FIGHT_AHEAD_DAYS:
         return None
-    late = days < LATEST_LACTIC_DAYS
+    to_go = "The bout is today" if days == 0 else f"{days} day{'' if days == 1 else 's'} to the bout"
+    left = days - last
+    if left >= 0:
+        until = circumstances.today + timedelta(days=left) if circumstances.today else None
+        on = f"{until:%-d %B}" if until else "today" if left == 0 else f"in {left} day{'' if left == 1 else 's'}"
+        return rule.caution(
+            "note", f"{to_go}. The last hard lactic day is {on}, {last} days before it.",
+            "Plan the lactic work before that day; after it pace in short rounds, and skill.",
+        )  # fmt: skip
+    if not is_lactic(reading):
+        return rule.caution(
+            "note", f"{to_go}. The last hard lactic day is over.", "Pace in short rounds with full rests, and skill."
+        )
     return rule.caution(
-        "stop" if late else "caution",
-        f"{days} days to the bout: the last lactic session belongs {LAST_LACTIC_DAYS} to {LAST_LACTIC_DAYS + 1} days "
-        f"before it, and {LATEST_LACTIC_DAYS} at the very latest.",
+        "stop" if days < LATEST_LACTIC_DAYS else "caution",
+        f"{to_go}: the last lactic session belongs {last} days before it, and {LATEST_LACTIC_DAYS} at the very latest.",
         "Rehearse the pace in short rounds with full rests, or work on skill.",
     )  # fmt: skip
 
 
+def _hard_with(reading: Reading, limbs: tuple[Limb, ...]) -> float | None:
+    """Where the first hard strike with one of the limbs stands [s]; None where there is none."""
+    for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True):
+        force = interval.source.force or 0.0
+        if force >= HARD_FORCE and any(volume.limbs.get(limb, 0.0) > 0 for limb in limbs):
+            return float(interval.start_s)
+    return None
+
+
+def _niggle(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    for niggle in circumstances.niggles:
+        loaded = sum(reading.volume.limbs.get(limb, 0.0) for limb in niggle.limbs)
+        if niggle.days_ago > NIGGLE_DAYS or loaded < 1:
+            continue
+        when = "today" if niggle.days_ago == 0 else f"{niggle.days_ago} day{'' if niggle.days_ago == 1 else 's'} ago"
+        hard = _hard_with(reading, niggle.limbs)
+        what = "hard strikes load it" if hard is not None else f"{loaded:.0f} strikes load it"
+        return rule.caution(
+            "note" if hard is None else "caution", f"The {niggle.told} hurt {when}, and {what} here.",
+            "No power with it until it is free of pain; what stays is for a physician to look at.", hard,
+        )  # fmt: skip
+    return None
+
+
+def _evidence(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    total_s = reading.timeline.total_s
+    if total_s <= LONGEST_STUDIED_S:
+        return None
+    return rule.caution(
+        "note", f"{clock(total_s)} is longer than any study of this model: past {clock(LONGEST_STUDIED_S)} it has no "
+        "evidence.", "Trust what you see over the figures there, and give food and water.", float(LONGEST_STUDIED_S),
+    )  # fmt: skip
+
+
 def _strike_ceiling(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
-    for limb, strikes in reading.volume.limbs.items():
+    landed = total(
+        volume
+        for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True)
+        if interval.source.modality is None or getattr(BAGS.get(interval.source.modality), "lands", False)
+    )
+    for limb, strikes in landed.limbs.items():
         session_most, week_most = (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[reading.person.level]
         if strikes > session_most:
             return rule.caution(
-                "note", f"About {strikes:.0f} strikes with the {limb}: {session_most} a session is the ceiling at "
-                "this level.", "Fewer rounds, or footwork and defence in their place.",
+                "caution", f"About {strikes:.0f} strikes land with the {limb}: {session_most} a session is the ceiling "
+                "at this level.", "Fewer rounds, or footwork and defence in their place.",
             )  # fmt: skip
         week = circumstances.strikes_this_week.get(limb, 0.0) + strikes
         if week > week_most:
             return rule.caution(
-                "note", f"About {week:.0f} strikes with the {limb} in seven days: {week_most} is the ceiling at this "
-                "level.", "Shadow, footwork or defence instead of the bag.",
+                "caution", f"About {week:.0f} strikes with the {limb} in seven days: {week_most} is the ceiling at "
+                "this level.", "Shadow, footwork or defence instead of the bag.",
             )  # fmt: skip
     return None
 
@@ -281,19 +345,17 @@ def _heat(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution
 
 
 def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
-    if reading.exhausted_at_s is None:
+    target = TARGETS.get(circumstances.purpose or "")
+    number = fade_onset(reading, target).bout
+    if number is None:
         return None
-    number = next(
-        index
-        for index, bout in enumerate(reading.work_bouts, 1)
-        if reading.timeline.intervals[bout.last].end_s > reading.exhausted_at_s or index == len(reading.work_bouts)
-    )
+    at_s = float(reading.timeline.intervals[reading.work_bouts[number - 1].first].start_s)
     return rule.caution(
         "note",
-        f"About {clock(reading.exhausted_at_s)}, in effort {number} of {len(reading.work_bouts)}, the effort asked "
-        "can no longer be held.",
+        f"From about {clock(at_s)}, effort {number} of {len(reading.work_bouts)}, the strikes fall short by more than "
+        f"{100 * fade_bound(target):.0f} %.",
         "Stop there if form goes, or give longer rest or fewer rounds.",
-        reading.exhausted_at_s,
+        at_s,
     )  # fmt: skip
 
 
@@ -301,13 +363,16 @@ RULES: tuple[Rule, ...] = (
     Rule("concussion", "Head", "After a knock-out or suspected concussion: nothing until a licensed physician clears.",
          "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion),
     Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
-         "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening),
+         "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True),
     Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",
          "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat),
-    Rule("bout-cut-off", "Closed", "The last lactic session 9 to 10 days before a bout, 7 at the very latest.",
-         "common practice, no source", _fight_near),
+    Rule("bout-cut-off", "Bout", "The last lactic session 9 to 10 days before a bout, 7 at the very latest; told four "
+         "weeks ahead.", "common practice, no source", _fight_near, curable=True, barring=True),
+    Rule("niggle", "Hurt", "What hurt in a log of the last two weeks is not loaded hard.",
+         "common practice, no source; the two weeks are our own setting", _niggle, curable=True, barring=True),
     Rule("lactic-gap", "Gap", "Two lactic days need 48 h between them.",
-         "Stanley, Peake and Buchheit 2013, 48 h and more after high intensity, from memory", _lactic_gap),
+         "Stanley, Peake and Buchheit 2013, 48 h and more after high intensity, from memory", _lactic_gap,
+         curable=True, barring=True),
     Rule("medication", "RPE", "On medication that lowers heart rate, no heart-rate targets: effort by feel.",
          "common practice, no source", _medication),
     Rule("youth", "Youth", "Under 16: no long all-out work, no lactic work, little hard work.",
@@ -317,21 +382,32 @@ RULES: tuple[Rule, ...] = (
          _beginner, curable=True, barring=True),
     Rule("warm-up", "Cold", "No power and no kicks before five easy minutes.", "common practice, no source",
          _warm_up, curable=True, barring=True),
-    Rule("strike-ceiling", "Strikes", "A ceiling of strikes with each hand and each leg, a session and a week.",
+    Rule("strike-ceiling", "Strikes", "A ceiling of strikes that land with each hand and leg, a session and a week.",
          "own setting",
-         _strike_ceiling, curable=True),
+         _strike_ceiling, curable=True, barring=True),
     Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
          "common practice, no source",
          _bag, curable=True, barring=True),
     Rule("side", "Side", "Left and right are kept even: no side below three tenths.", "common practice, no source; the "
          "share is our own setting",
          _side_balance, curable=True),
+    Rule("evidence", "Long", "Past an hour the model has no study to stand on.", "the studies of the Method page",
+         _evidence),
     Rule("fade", "Fade", "Where the effort asked can no longer be held.", "three-store model, an estimate",
          _cannot_finish, curable=True),
 )  # fmt: skip
 """In order of weight: what must stop somebody comes first."""
 CURABLE = frozenset(rule.id for rule in RULES if rule.curable)
 BARRING = frozenset(rule.id for rule in RULES if rule.barring)
+
+
+def stops(spoken: Iterable[Caution]) -> tuple[Caution, ...]:
+    return tuple(caution for caution in spoken if caution.severity == "stop")
+
+
+def bars(caution: Caution) -> bool:
+    """Whether nothing that calls it up is offered: a stop, or what the tool itself could have left out."""
+    return caution.severity == "stop" or (caution.rule in BARRING and caution.severity != "note")
 
 
 def cautions(reading: Reading, circumstances: Circumstances | None = None) -> tuple[Caution, ...]:

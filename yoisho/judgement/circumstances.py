@@ -1,6 +1,7 @@
 """What must be known around a session before it can be called safe: screening, bout, recent days, heat, injuries."""
 
 from dataclasses import dataclass, field
+from datetime import date
 from typing import Literal
 
 from yoisho.strikes.counts import Limb
@@ -34,6 +35,17 @@ class Screening:
 
 
 @dataclass(frozen=True)
+class Niggle:
+    """Somewhere that hurt, by a log of the last days."""
+
+    told: str
+    """In words, such as "left wrist"."""
+    limbs: tuple[Limb, ...]
+    """What loads it; none where no strike does."""
+    days_ago: int
+
+
+@dataclass(frozen=True)
 class Circumstances:
     """Everything is optional: a rule whose fact is not known keeps silent, save for a missing screening."""
 
@@ -47,5 +59,12 @@ class Circumstances:
     """Wet-bulb globe temperature in the hall [°C]; not the air temperature."""
     concussion_uncleared: bool = False
     """A knock-out or a suspected concussion that no licensed physician has cleared."""
+    purpose: str | None = None
+    """What the session is for, of the purposes; it says from where on a fade speaks."""
+    niggles: tuple[Niggle, ...] = ()
+    today: date | None = None
+    """For dates in words; None tells them in days."""
+    last_lactic_days: int = 9
+    """Days before a fight that the club's school puts the last hard lactic day at."""
     strikes_this_week: dict[Limb, float] = field(default_factory=dict)
     """Counted or expected in the last seven days, this session not among them."""

@@ -9,6 +9,8 @@ import numpy as np
 from yoisho.engine.measures import Measured
 from yoisho.engine.readout import Reading
 from yoisho.engine.studies import CADENCE
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
 from yoisho.session.clock import clock
@@ -119,10 +121,10 @@ def tabata(reading: Reading) -> Claim:
     return Claim("Tabata", probability, _answer(probability), text, _TABATA)
 
 
-def trains(reading: Reading, target_id: str) -> Claim:
+def trains(reading: Reading, target_id: str, circumstances: Circumstances | None = None) -> Claim:
     """Whether a session trains a purpose: the verdict, as an answer to a claim. Raises `ClaimError` for no purpose."""
     if target_id not in TARGETS:
         raise ClaimError(f"no purpose is called '{target_id}'; there are {', '.join(TARGETS)}")
-    verdict = judge(reading, target_id)
+    verdict = judge(reading, target_id, cautions(reading, circumstances))
     answer = "true" if verdict.strokes >= 4 else "true in part" if verdict.strokes == 3 else "not true"
     return Claim(TARGETS[target_id].name, None, answer, verdict.sentence, "the verdict's measures")

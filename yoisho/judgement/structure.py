@@ -3,11 +3,13 @@
 from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
 from yoisho.engine.readout import Reading
 from yoisho.engine.stores import Floats
+from yoisho.engine.work_bouts import WorkBout, find_work_bouts
 from yoisho.session.rules import RULE_SETS, RuleSet
 from yoisho.session.timeline import Timeline
 from yoisho.strikes.tempo import TEMPOS
@@ -27,27 +29,39 @@ class RoundOf:
     """The pause after it; 0 after the last."""
 
 
-def pauses(reading: Reading) -> list[int]:
+Bouts = tuple[WorkBout, ...]
+
+
+def main_bouts(reading: Reading, purpose: str | None) -> Bouts:
+    """The work bouts that a purpose is judged by: those of the parts that state it, where any does."""
+    timeline = reading.timeline
+    if timeline.main(purpose) == timeline.main():
+        return reading.work_bouts
+    return find_work_bouts(timeline, purpose)
+
+
+def pauses(reading: Reading, bouts: Bouts) -> list[int]:
     """Seconds between one effort and the next."""
-    pairs = zip(reading.work_bouts, reading.work_bouts[1:], strict=False)
-    return [reading.timeline.intervals[b.first].start_s - reading.timeline.intervals[a.last].end_s for a, b in pairs]
+    at = reading.timeline.intervals
+    return [at[after.first].start_s - at[before.last].end_s for before, after in pairwise(bouts)]
 
 
-def rounds_of(timeline: Timeline) -> list[RoundOf]:
-    """The session's rounds: of all stretches between long pauses, those of the length that most time is spent in.
-
-    A length that comes again goes before one that stands alone, such as a long warm-up.
+def rounds_of(timeline: Timeline, purpose: str | None = None) -> list[RoundOf]:
+    """The rounds of the main parts: of all stretches between long pauses, those of the length that most time is spent
+    in. A length that comes again goes before one that stands alone.
     """
     groups: list[RoundOf] = []
     start: int | None = None
+    inside = timeline.main(purpose)
     for index, interval in enumerate(timeline.intervals):
-        pause = interval.kind != "work" and interval.seconds >= ROUND_BREAK_S
+        pause = not inside[index] or (interval.kind != "work" and interval.seconds >= ROUND_BREAK_S)
         if not pause and start is None:
             start = index
         if start is not None and (pause or index == len(timeline.intervals) - 1):
             last = index - 1 if pause else index
             seconds = timeline.intervals[last].end_s - timeline.intervals[start].start_s
-            groups.append(RoundOf(start, last, seconds, interval.seconds if pause else 0))
+            rest_s = interval.seconds if pause and inside[index] else 0
+            groups.append(RoundOf(start, last, seconds, rest_s))
             start = None
     spent = Counter[int]()
     for group in groups:
@@ -58,12 +72,12 @@ def rounds_of(timeline: Timeline) -> list[RoundOf]:
     return [group for group in groups if group.seconds == length]
 
 
-def rules_for(reading: Reading) -> RuleSet:
+def rules_for(reading: Reading, purpose: str | None = None) -> RuleSet:
     """The person's rule set; where none is known, the one whose rounds and rests come nearest to the session's."""
     known = RULE_SETS.get(reading.person.rule_set or "")
     if known:
         return known
-    rounds = rounds_of(reading.timeline)
+    rounds = rounds_of(reading.timeline, purpose)
     length = rounds[0].seconds if rounds else 0
     rest = max((one.rest_s for one in rounds[:-1]), default=60)
     return min(
@@ -84,9 +98,9 @@ def _thirds(reading: Reading, one: RoundOf) -> tuple[float, float, float]:
     return means[0], means[1], means[2]
 
 
-def fade_last_round(timeline: Timeline, fades: Floats) -> Floats:
+def fade_last_round(timeline: Timeline, fades: Floats, purpose: str | None = None) -> Floats:
     """Fade of the last round, of shape (k,), from those of every interval (s, k), each by what was asked of it."""
-    rounds = rounds_of(timeline)
+    rounds = rounds_of(timeline, purpose)
     if not rounds:
         return np.zeros(fades.shape[1])
     inside = range(rounds[-1].first, rounds[-1].last + 1)
@@ -94,8 +108,8 @@ def fade_last_round(timeline: Timeline, fades: Floats) -> Floats:
     return np.asarray(asked @ fades[inside.start : inside.stop] / asked.sum())
 
 
-def _round_figures(reading: Reading) -> dict[str, float]:
-    rounds, rules = rounds_of(reading.timeline), rules_for(reading)
+def _round_figures(reading: Reading, purpose: str | None) -> dict[str, float]:
+    rounds, rules = rounds_of(reading.timeline, purpose), rules_for(reading, purpose)
     if not rounds:
         return {"round_s": 0, "round_ratio": 0, "round_rest_ratio": 0, "rounds_ratio": 0, "round_order": 0,
                 "fade_last_round": 0}  # fmt: skip
@@ -110,7 +124,7 @@ def _round_figures(reading: Reading) -> dict[str, float]:
         "round_rest_ratio": sum(rests) / len(rests) / rules.rest_s,
         "rounds_ratio": len(rounds) / rules.rounds,
         "round_order": sum(order) / len(order),
-        "fade_last_round": float(fade_last_round(reading.timeline, reading.measured.intervals["fade"])[0]),
+        "fade_last_round": float(fade_last_round(reading.timeline, reading.measured.intervals["fade"], purpose)[0]),
     }
 
 
@@ -120,21 +134,23 @@ def threshold_min(reading: Reading, figures: Mapping[str, Floats]) -> Floats:
     return np.maximum(figures["hr_80_90_min"], uptake) if reading.heart_holds else uptake
 
 
-def structure(reading: Reading) -> dict[str, float]:
-    """Every structural number a purpose may ask about, by name."""
-    bouts, timeline = reading.work_bouts, reading.timeline
+def structure(reading: Reading, purpose: str | None, bouts: Bouts) -> dict[str, float]:
+    """Every structural number a purpose may ask about, by name, of the main parts and their work bouts."""
+    timeline = reading.timeline
     work_s = sum(bout.seconds for bout in bouts)
     asked = sum(
         interval.seconds * interval.demand_frac
         for bout in bouts
         for interval in timeline.intervals[bout.first : bout.last + 1]
     )
-    skilled = sum(i.seconds for i in timeline.intervals if TEMPOS[i.tempo].skilled)
+    inside = zip(timeline.intervals, timeline.main(purpose), strict=True)
+    worked = [interval for interval, is_in in inside if is_in and interval.kind == "work"]
+    skilled = sum(interval.seconds for interval in worked if TEMPOS[interval.tempo].skilled)
     return {
         "bouts": len(bouts),
         "bout_s": work_s / len(bouts),
         "demand": asked / work_s,
-        "skill_share": skilled / timeline.work_s,
+        "skill_share": skilled / sum(interval.seconds for interval in worked),
         "threshold_min": float(threshold_min(reading, reading.measured.figures)[0]),
-        **_round_figures(reading),
+        **_round_figures(reading, purpose),
     }

@@ -31,7 +31,8 @@ class Measure:
     full_to: float
     none_above: float
     met: str
-    """Said where it is met; {value} is the figure, {work} and {rest} the lengths, {rules} the rule set."""
+    """Said where it is met; {value} is the figure, {work} and {rest} the lengths, {rules} the rule set, {rounds} what
+    stands between long pauses, {threshold} where the threshold lies for this person."""
     low: str
     """Said where it falls short; {value} is the figure, {wanted} the bound."""
     high: str
@@ -72,7 +73,7 @@ class Target:
 def _fade(full_to: float, none_above: float, figure: str = "fade_mean") -> Measure:
     return Measure(
         figure, "fade", "percent", -inf, -inf, full_to, none_above,
-        "The strikes hold: {value} fade.", "", "The strikes fade by {value}: more than {wanted} is rubbish work.",
+        "The strikes hold: {value} fade.", "", "The strikes fade by {value}: more than {wanted} trains nothing new.",
     )  # fmt: skip
 
 
@@ -87,7 +88,7 @@ def _fresh(full_from: float, none_below: float, word: str) -> Measure:
 def _all_out(full_from: float) -> Measure:
     return Measure(
         "demand", "effort", "demand", 1.0, full_from, inf, inf,
-        "The efforts are all out.", "The efforts are not all out, so nothing pushes the top.", "",
+        "The efforts are all out.", "The efforts ask {value} on average: all out is more, and pushes the top.", "",
     )  # fmt: skip
 
 
@@ -112,7 +113,7 @@ TARGETS: dict[str, Target] = {
             "sprint-power", "sprint power", "the hardest short burst, fresh every time",
             "4 to 10 s, all out", "1:12 to 1:20", NSCA,
             (
-                _fresh(0.86, 0.60, "fresh"),
+                _fresh(0.80, 0.56, "fresh"),
                 Measure("lactic_share", "lactic share", "percent", -inf, -inf, 0.42, 0.60,
                         "Only {value} of the energy is lactic.", "",
                         "{value} of the energy is lactic: efforts of {work} are too long for sprint power.",
@@ -189,16 +190,15 @@ TARGETS: dict[str, Target] = {
             "2 to 10 min, or composite rounds", "1:0.3 to 1:1", "common practice, no source",
             (
                 Measure("threshold_min", "time at the threshold", "minutes", 2, 8, 25, 50,
-                        "{value} at 80 to 90 % of maximum heart rate, or 75 to 88 % of VO2peak.",
-                        "Only {value} at 80 to 90 % of maximum heart rate: {wanted} is wanted.",
+                        "{value} {threshold}.", "Only {value} {threshold}: {wanted} is wanted.",
                         "{value} at the threshold is long: {wanted} is plenty.", weight=1.5),
                 Measure("lactic_used_highest", "lactic store used", "percent", -inf, -inf, 0.48, 0.75,
                         "The lactic store is used slowly: {value} at the most.", "",
                         "{value} of the lactic store is used: past {wanted} this is not threshold."),
                 Measure("round_s", "length of a round", "seconds", 60, 120, 600, 1500,
-                        "Rounds of {value} are long enough to settle.",
-                        "Rounds of {value} are too short to settle: {wanted} is the shortest.",
-                        "Rounds of {value} are long: {wanted} is plenty."),
+                        "{rounds} of {value} are long enough to settle.",
+                        "{rounds} of {value} are too short to settle: {wanted} is the shortest.",
+                        "{rounds} of {value} are long: {wanted} is plenty."),
                 Measure("demand", "effort", "demand", 0.55, 0.68, 1.25, 1.6,
                         "The effort is where it should be.", "The effort is too easy for threshold.",
                         "The effort is past what can be tolerated."),
@@ -215,7 +215,7 @@ TARGETS: dict[str, Target] = {
                         "Uptake is at 90 % of its maximum for only {value}: {wanted} is wanted.",
                         "Uptake is near its maximum for {value}: {wanted} is plenty.",
                         "Buchheit and Laursen 2013, 5-10 min and more, from memory", weight=1.5),
-                Measure("lactic_reserve_lowest", "lactic store at its lowest", "percent", 0.25, 0.52, inf, inf,
+                Measure("lactic_reserve_lowest", "lactic store at its lowest", "percent", 0.25, 0.50, inf, inf,
                         "The lactic store stays above {value}.",
                         "The lactic store falls to {value}: this is lactic work, not aerobic power.", ""),
                 Measure("demand", "effort", "demand", 0.70, 0.88, 1.35, 1.70,

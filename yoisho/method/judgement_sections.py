@@ -5,6 +5,7 @@ from math import isfinite
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.judgement import cautions
 from yoisho.judgement.targets import TARGETS, Measure
+from yoisho.judgement.verdict import HOLDS
 from yoisho.method.document import Section, Table
 from yoisho.session.rules import CHECK, RULE_SETS
 
@@ -41,8 +42,8 @@ def purposes() -> Section:
         (
             "A purpose is a small set of measures. Each has a desirability from 0 to 1: nothing up to the first "
             "bound, full marks between the next two, nothing again from the last; an empty bound is none. They are "
-            "joined by a weighted geometric mean (Derringer and Suich 1980, from memory). From 0.85 a session is "
-            "on target, from 0.65 well aimed, from 0.45 part way, else off target.",
+            "joined by a weighted geometric mean (Derringer and Suich 1980, from memory): the score.",
+            *HOLDS,
         ),
         (),
         (

@@ -17,7 +17,7 @@ BY_COUNT = (
             ("Count: 3 x (45 reps technique bag [2 | 1b | 4]) rest 0:30", "Three punches, forty-five each."),
             ("Count: 5 x (60 reps technique bag [2 | 1b | 4 | 3 | 5b]) rest 0:30; then 0:30, "
              "15 reps technique bag [2-1b-4-3-5b]; then 0:30, 4 x (120 strikes speed bag [2-3]) rest 0:30", ""),
-            ("Count (aerobic power): 5 x (80 reps combination bag [2 | 1b | 4 | 3 | 5b]) rest 0:20; then "
+            ("Count (threshold): 5 x (80 reps combination bag [2 | 1b | 4 | 3 | 5b]) rest 0:20; then "
              "0:20, "
              "25 reps combination bag [2-1b-4-3-5b]; then 0:20, 6 x (150 strikes speed bag [2-3]) rest 0:20",
              "Six sprints, shorter rests."),
@@ -42,13 +42,14 @@ BY_COUNT = (
             ("Ladder: 2 x (5 x (11-9-7-5-3 reps power bag [4b], 11-9-7-5-3 reps power bag [4], "
              "11-9-7-5-3 reps power bag [3b], 11-9-7-5-3 reps power bag [3]) rest 0:20) rest 2:00",
              "From eleven, twice."),
-            ("Ladder (aerobic base): 4 x (9-7-5-3 reps flow shadow [4-3], 9-7-5-3 reps flow shadow [4b-3b]) rest "
-             "0:30", "In the air."),
+            ("Ladder (aerobic base): 3 x (8 x (9-7-5-3 reps flow shadow [4-3], 9-7-5-3 reps flow shadow [4b-3b]) rest "
+             "0:10) rest 0:30", "In the air, six times down."),
         ),
         (
             Version("one item climbs",
-                    "Climb: 5 x (30-45-60-75-90 reps mountain climbers, 12 lunges, 15 push-ups, 4 burpees) rest 0:30",
-                    "The others stay: 300 mountain climbers."),
+                    "Climb: 2 x (5 x (30-45-60-75-90 reps mountain climbers, 12 lunges, 15 push-ups, 4 burpees) rest "
+                    "0:30) rest 1:00",
+                    "The others stay: 300 mountain climbers, twice."),
         ),
         (_KNUCKLES,),
         ("hooks", "steps", "calisthenics", "mountain climbers", "descending"),
@@ -79,7 +80,8 @@ BY_COUNT = (
             ("Contrast (aerobic base): 2 x (6 x (3 reps technique bag [2], 5 reps flow bag [1], 0:15 recover)) rest "
              "1:00",
              "Technique and flow in their place."),
-            ("Contrast: 3 x (8 x (3 reps power bag [2], 5 reps speed bag [1], 0:10 recover)) rest 1:00", ""),
+            ("Contrast (threshold): 3 x (8 x (3 reps power bag [2], 5 reps speed bag [1], 0:10 recover)) rest 1:00",
+             ""),
             ("Contrast (lactic capacity): 4 x (10 x (3 reps power bag [4-3b], 5 reps speed bag [2-1], 0:10 recover)) "
              "rest 1:00",
              "In twos, and more of them."),
@@ -123,8 +125,8 @@ BY_COUNT = (
              "Every other beat."),
             ("On the beat: 3 x (1:00 flow bag [1-2] to 120 beats, 1:00 flow bag [1-2-3-2] to 120 beats, "
              "1:00 speed bag [1-2] to 120 beats double time) rest 1:00", ""),
-            ("On the beat: 5 x (1:00 flow bag [1-2] to 130 beats, 1:00 combination bag [1-2-3b-2] to 130 beats, "
-             "1:00 speed bag [1-2] to 130 beats double time) rest 1:00", "Faster, five rounds."),
+            ("On the beat (lactic capacity): 5 x (1:00 flow bag [1-2] to 130 beats, 1:00 combination bag [1-2-3b-2] "
+             "to 130 beats, 1:00 speed bag [1-2] to 130 beats double time) rest 1:00", "Faster, five rounds."),
             ("On the beat (aerobic base): 3 x (3:00 flow shadow [1-2] to 100 beats half time switch at half) rest "
              "1:00", "In the air."),
         ),
@@ -142,7 +144,7 @@ BY_COUNT = (
             ("Warm-up: 10:00 skip, 3:00 flow shadow; then 1:00\nFirst round: 3:00 flow bag", ""),
             ("Warm-up: 15:00 run, 3:00 flow shadow; then 1:00\nFirst round: 3:00 flow bag",
              "Fifteen minutes of running."),
-            ("Warm-up: 6:00 joint work, 6:00 flow shadow\nFirst round: 2:00 recover bag", "No skipping, no running."),
+            ("Warm-up: 6:00 joint work, 12:00 flow shadow\nFirst round: 3:00 flow bag", "No skipping, no running."),
         ),
         (),
         ("High kicks cold are a known way to get hurt.",),

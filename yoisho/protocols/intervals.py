@@ -22,7 +22,7 @@ INTERVALS = (
             Version("kicks", "Twenty-tens: 8 x (20 all out bag [4x lk-m, 4x rk-m] / 10 rest)",
                     "Four left, four right."),
             Version("20/10 format",
-                    "Twenty-tens, the format (aerobic base): 8 x (20 combination bag [1-2-3b] / 10 rest)",
+                    "Twenty-tens, the format (skill): 8 x (20 combination bag [1-2-3b] / 10 rest)",
                     "At lower effort, and said so."),
         ),
         ("Only for people cleared for vigorous work, and after a warm-up.",
@@ -42,7 +42,7 @@ INTERVALS = (
              "Sixteen hard bouts, as hard as thirty seconds can be held."),
             ("Hard and light: 2 x (10 x (30 power bag / 30 flow bag)) rest 2:00",
              "Twenty hard bouts."),
-            ("Hard and light (skill): 2 x (6 x (30 combination shadow / 30 recover shadow)) rest 2:00",
+            ("Hard and light (aerobic base): 2 x (6 x (30 combination shadow / 30 recover shadow)) rest 2:00",
              "In the air."),
         ),
         (Version("one block", "Hard and light (threshold): 8 x (30 power bag / 30 flow bag)",
@@ -85,7 +85,7 @@ INTERVALS = (
             ("Circuit (aerobic base): 2 x (1:00 technique bag, 1:00 squats, 1:00 flow bag, 1:00 core, 1:00 marching "
              "knees) rest 2:00",
              "Two rounds with a rest between."),
-            ("Circuit: 3 x (1:00 power bag, 1:00 squats, 1:00 speed bag, 1:00 plank, 1:00 burpees)",
+            ("Circuit (threshold): 3 x (1:00 power bag, 1:00 squats, 1:00 speed bag, 1:00 plank, 1:00 burpees)",
              "Fifteen minutes."),
             ("Circuit: 4 x (1:00 power bag, 1:00 burpees, 1:00 speed bag, 1:00 plank, 1:00 push-ups)", "Four rounds."),
             ("Circuit (aerobic base): 3 x (1:00 flow bag, 1:00 marching knees, 1:00 technique shadow, 1:00 core, "

@@ -48,7 +48,7 @@ class Session:
 
     def unrolled(self) -> Timeline:
         """Its parts one after the other. Raises `SessionError` if they are too long or too large together."""
-        return unroll(*(part.tree for part in self.parts))
+        return unroll(*(part.tree for part in self.parts), purposes=tuple(part.purpose for part in self.parts))
 
 
 def drill_to_dict(drill: Drill) -> dict[str, Any]:

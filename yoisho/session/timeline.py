@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from yoisho.session.interval import Interval
+from yoisho.session.purposes import FRAMES
 from yoisho.session.tree import Node, Repeat, Sequence, check_size
 from yoisho.strikes.combination import Combination
 from yoisho.strikes.tempo import TEMPOS, Kind
@@ -93,6 +94,31 @@ class TimelineInterval:
 @dataclass(frozen=True)
 class Timeline:
     intervals: tuple[TimelineInterval, ...]
+    purposes: tuple[str | None, ...] = ()
+    """What each part is for; empty where nothing is known of parts."""
+
+    def main(self, purpose: str | None = None) -> tuple[bool, ...]:
+        """For every interval, whether it stands in a main part: one that states the purpose, where any does; else one
+        that is neither warm-up nor cool-down, where any is."""
+        known = self._mains.get(purpose)
+        if known is None:
+            known = self._mains[purpose] = self._found_main(purpose)
+        return known
+
+    @cached_property
+    def _mains(self) -> dict[str | None, tuple[bool, ...]]:
+        return {}
+
+    def _found_main(self, purpose: str | None) -> tuple[bool, ...]:
+        stated = {part for part, said in enumerate(self.purposes) if said is not None and said == purpose}
+        framed = {part for part, said in enumerate(self.purposes) if said in FRAMES}
+        for inside in (
+            tuple(one.part in stated for one in self.intervals),
+            tuple(one.part not in framed for one in self.intervals),
+        ):
+            if any(one.kind == "work" for one, is_in in zip(self.intervals, inside, strict=True) if is_in):
+                return inside
+        return (True,) * len(self.intervals)
 
     @property
     def total_s(self) -> int:
@@ -113,8 +139,8 @@ class Timeline:
         return sum(i.strikes for i in self.intervals)
 
 
-def unroll(*parts: Node) -> Timeline:
-    """The timeline of parts done one after the other; of none an empty one.
+def unroll(*parts: Node, purposes: tuple[str | None, ...] = ()) -> Timeline:
+    """The timeline of parts done one after the other; of none an empty one. `purposes` are what the parts are for.
 
     Raises `SessionError` if it is too long or too large.
     """
@@ -146,4 +172,4 @@ def unroll(*parts: Node) -> Timeline:
 
     for index, part in enumerate(parts):
         walk(part, index, (), ())
-    return Timeline(tuple(flat))
+    return Timeline(tuple(flat), purposes)

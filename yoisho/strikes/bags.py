@@ -18,6 +18,8 @@ class Bag:
     against: tuple[tuple[Callable[[Action], bool], str], ...] = ()
     """What should not be done on it, and why."""
     aliases: tuple[str, ...] = ()
+    lands: bool = True
+    """Whether a strike meets anything: wrists, knuckles and shins are loaded by what lands."""
 
 
 def _uppercut_to_the_head(one: Action) -> bool:
@@ -41,7 +43,8 @@ BAGS: dict[str, Bag] = {
         Bag("uppercut-bag", "uppercut bag", "uppercuts, hooks to the body", (_NO_LEGS,), ("angle bag",)),
         Bag("pads", "pads", "everything, with a holder, whose shoulders need a limit too", (),
             ("mitts", "focus pads", "pad work")),
-        Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing", "shadow box")),
+        Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing", "shadow box"),
+            lands=False),
         Bag("partner", "partner", "distance and defence, at low power", (), ("partner drill",)),
     )
 }  # fmt: skip

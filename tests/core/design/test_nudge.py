@@ -3,12 +3,12 @@
 import pytest
 from hypothesis import given, settings
 
-from tests.core.people import club_boxer
+from tests.core.people import SOMEBODY, club_boxer
 from tests.core.trees import trees
 from yoisho.design.nudge import CURE_COST, MOST_SHOWN, REACHED, candidates, make_it_so, nudges, variants
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import cautions, stops
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import Session
 from yoisho.session.shorthand import read as line
@@ -16,7 +16,7 @@ from yoisho.session.shorthand import read_parts
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import duration_s
 
-WARM = "Warm-up: 10:00 flow; then 1:00\n"
+WARM = "Warm-up: 10:00 flow shadow; then 1:00\n"
 
 
 def session(lines):
@@ -126,6 +126,20 @@ def test_a_nudge_that_serves_the_purpose_is_left_out_where_it_would_call_up_a_ca
     assert {caution.rule for caution in cautions(more)} >= {"beginner"}
     score = judge(read(beginner, given_.unrolled(), ranges=False), "threshold").score
     assert judge(more, "threshold").score > score + 0.02, "it would be offered, were it not for the caution"
-    found = nudges(beginner, given_, "threshold")
-    assert found
-    assert "0:15 longer power" not in {nudge.name for nudge in found}
+    assert "0:15 longer power" not in {nudge.name for nudge in nudges(beginner, given_, "threshold")}
+
+
+@pytest.mark.parametrize(("who", "around"), SOMEBODY.values(), ids=SOMEBODY)
+def test_no_nudge_and_no_series_ends_in_a_stop_or_calls_up_what_did_not_speak(who, around):
+    def spoken(of):
+        return cautions(read(who, of.unrolled(), ranges=False), around)
+
+    before = {caution.rule for caution in spoken(NEARLY)}
+    for target in ("lactic-capacity", "aerobic-base"):
+        series = make_it_so(who, NEARLY, target, around)
+        for found in (*(nudge.session for nudge in nudges(who, NEARLY, target, around)), series.session):
+            if found != NEARLY:
+                assert not stops(spoken(found))
+            assert {caution.rule for caution in spoken(found)} <= before | {"fade", "side"}
+        if series.reached:
+            assert judge(read(who, series.session.unrolled(), ranges=False), target).trains_best == target

@@ -4,11 +4,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.people import SOMEBODY
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
 from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import cautions
+from yoisho.judgement.cautions import bars, cautions
+from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.document import Part, Session
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read as line
@@ -19,7 +21,7 @@ from yoisho.session.tree import duration_s
 FIGHTER = person(level="fighter", sex="male", age_years=24, mass_kg=70, vo2max_ml_kg_min=60)
 CLUB = person(level="club", sex="male", age_years=31, mass_kg=70)
 OLDER = person(level="beginner", sex="female", age_years=58, mass_kg=68)
-WARM = "Warm-up: 10:00 flow; then 1:00\n"
+WARM = "Warm-up: 10:00 flow shadow; then 1:00\n"
 
 
 def session(text: str) -> Session:
@@ -30,7 +32,7 @@ def reading(who, of: Session):
     return read(who, unroll(*(part.tree for part in of.parts)), ranges=False)
 
 
-ROUNDS = session("Main: 6 x (30 technique, 30 speed, 30 power) rest 1:00")
+ROUNDS = session("Main: 4 x (30 technique, 30 speed, 30 power) rest 1:00")
 LONG_HARD = session("Main: 3 x 3:00 power rest 0:30")
 
 
@@ -154,3 +156,26 @@ def test_repeats_go_into_a_round_with_their_pauses_between_and_none_after():
     """Three minutes hold four efforts of thirty with three pauses of twenty: exactly."""
     assert write(fit(line("9 x (30 power) rest 0:20"), 180)) == "4 × (30 power) rest 0:20"
     assert write(fit(line("9 x (30 power) rest 0:20"), 179)).startswith("3 × (30 power) rest 0:20, 49")
+
+
+HARD = {
+    "kicks all out": "Main: 2 x (8 x (20 all out bag [4x lk-m, 4x rk-m]) rest 0:10) rest 2:00",
+    "lactic rounds": "Main: 2 x (8 x (30 power bag / 30 flow bag)) rest 2:00",
+    "thirds": "Main: 4 x (30 technique, 30 speed, 30 power) bag rest 1:00",
+}
+
+
+@pytest.mark.parametrize(("to", "around"), SOMEBODY.values(), ids=SOMEBODY)
+@pytest.mark.parametrize("text", HARD.values(), ids=HARD)
+def test_nothing_is_scaled_to_somebody_that_could_have_been_left_out_for_them(text, to, around):
+    def barring(of):
+        return [caution.text for caution in cautions(reading(to, of), around) if bars(caution)]
+
+    scaled = scale(session(text), FIGHTER, to, around)
+    assert not barring(scaled.session)
+    assert scaled.steps or not barring(session(text))
+
+
+def test_a_stop_against_all_training_is_said_and_nothing_is_scaled():
+    with pytest.raises(ScaleError, match="not for this person: A knock-out"):
+        scale(ROUNDS, FIGHTER, CLUB, Circumstances(concussion_uncleared=True))

@@ -3,7 +3,7 @@ import pytest
 
 from tests.core.people import club_boxer
 from yoisho.engine.lactate import blood_lactate
-from yoisho.engine.readout import NoWorkError, _onset, read
+from yoisho.engine.readout import NoWorkError, fade_onset_of, read
 from yoisho.engine.work_bouts import find_work_bouts
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -124,7 +124,10 @@ def test_kcal_hold_the_oxygen_that_is_breathed_after_the_bell():
     assert found.figures["kcal"].value >= inside + after
 
 
-def test_a_fade_starts_where_a_bout_falls_short_by_more_than_five_percent():
-    onset = _onset(np.array([[0.0], [0.04], [0.06], [0.2]]), None)
-    assert onset.bout == 3
-    assert _onset(np.array([[0.0], [0.05]]), None).bout is None
+def test_a_fade_starts_at_the_first_bout_that_falls_short_and_is_as_likely_as_its_draws():
+    best = np.array([[False], [False], [True], [True]])
+    drawn = np.array([[0, 0, 0, 0], [0, 0, 0, 1], [0, 1, 1, 1], [0, 1, 1, 1]], dtype=bool)
+    onset = fade_onset_of(best, drawn)
+    assert (onset.bout, onset.probability) == (3, 0.75)
+    assert (onset.earliest, onset.latest) == (2, None)
+    assert fade_onset_of(best[:2], None).bout is None

@@ -1,3 +1,5 @@
+from datetime import date
+
 import pytest
 
 from tests.core.people import club_boxer
@@ -5,10 +7,12 @@ from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import HEAT, RULES, cautions, is_lactic
 from yoisho.judgement.circumstances import Circumstances, Screening
+from yoisho.review.pain import niggle
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
 ACTIVE = Screening(regularly_active=True, known_disease=False, symptoms=False)
+WARM = "10:00 flow, "
 LACTIC = "10:00 flow, 2 x (8 x (30 all out / 30 recover)) rest 2:00"
 
 
@@ -93,17 +97,18 @@ def test_a_missing_screening_is_said_before_vigorous_work_only():
 
 
 @pytest.mark.parametrize(
-    ("days", "severity"), [(3, "stop"), (6, "stop"), (7, "caution"), (8, "caution"), (9, None), (30, None)]
+    ("days", "severity"),
+    [(3, "stop"), (6, "stop"), (7, "caution"), (8, "caution"), (9, "note"), (28, "note"), (29, None)],
 )
 def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_very_latest(days, severity):
     # common practice, no source
-    found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=days)).get("Closed")
+    found = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=days)).get("Bout")
     assert (found and found.severity) == severity
 
 
 def test_skill_work_may_go_on_to_the_day_before():
     around = Circumstances(screening=ACTIVE, days_to_fight=1)
-    assert "Closed" not in seals("6 x 2:00 technique rest 1:00", around=around)
+    assert seals("6 x 2:00 technique rest 1:00", around=around)["Bout"].severity == "note"
 
 
 def test_two_lactic_days_need_48_hours_between_them():
@@ -149,8 +154,8 @@ def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
 
 
 def test_a_bout_that_is_over_closes_nothing():
-    assert "Closed" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=-2))
-    assert "Closed" in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=0))
+    assert "Bout" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=-2))
+    assert seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=0))["Bout"].severity == "stop"
 
 
 def test_sides_are_weighed_by_placed_strikes_alone():
@@ -158,3 +163,44 @@ def test_sides_are_weighed_by_placed_strikes_alone():
     few = "12 flow shadow, 4 x (9 reps technique bag [rk-m]) rest 0:30"
     assert "Side" not in seals(few), "thirty-six kicks are too few to speak of, whatever is struck besides"
     assert "Side" in seals(few.replace("9 reps", "12 reps"))
+
+
+def test_a_fight_ahead_tells_the_day_of_the_last_hard_lactic_work_by_the_clubs_school():
+    # common practice, no source
+    def said(**more):
+        around = Circumstances(screening=ACTIVE, days_to_fight=23, today=date(2026, 3, 2), **more)
+        return seals("20:00 flow", around=around)["Bout"].text
+
+    assert said() == "23 days to the bout. The last hard lactic day is 16 March, 9 days before it."
+    assert "15 March, 10 days" in said(last_lactic_days=10)
+
+
+@pytest.mark.parametrize(("days", "speaks"), [(0, True), (14, True), (15, False)])
+def test_what_hurt_speaks_for_two_weeks_where_it_is_loaded_and_louder_where_hard(days, speaks):
+    wrist = Circumstances(screening=ACTIVE, niggles=(niggle("wrist", "left", days),))
+    hard, soft = (seals(text, around=wrist).get("Hurt") for text in (f"{WARM}3:00 power [1-2]", "3:00 flow [1-2]"))
+    if not speaks:
+        assert (hard, soft) == (None, None)
+        return
+    assert (hard.severity, soft.severity) == ("caution", "note")
+    assert "left wrist" in hard.text
+    assert "Hurt" not in seals("3:00 power [2]", around=wrist), "the other hand alone does not load it"
+    shin = Circumstances(screening=ACTIVE, niggles=(niggle("shin", None, days),))
+    assert "Hurt" in seals("3:00 power [rk]", around=shin)
+    assert "Hurt" not in seals("3:00 power [1-2]", around=shin)
+
+
+def test_past_an_hour_the_model_says_that_it_has_no_evidence():
+    assert "no evidence" in seals("61:00 flow")["Long"].text
+    assert "Long" not in seals("60:00 flow")
+
+
+def test_a_fade_speaks_by_the_bound_of_the_purpose_and_not_of_work_meant_to_end_empty():
+    def fades(text, purpose):
+        return seals(text, around=Circumstances(screening=ACTIVE, purpose=purpose)).get("Fade")
+
+    tiring = "10:00 flow, 8 x (20 all out, 10 rest)"
+    assert fades(tiring, "sprint-power") is not None
+    assert "more than 5 %" in fades(tiring, "sprint-power").text
+    assert fades("10:00 flow, 3 x 3:00 power rest 1:00", "lactic-capacity") is None
+    assert fades("10:00 flow, 1:00 all out", "sprint-power") is None, "one effort has nothing to fade from"

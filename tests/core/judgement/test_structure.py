@@ -36,7 +36,8 @@ def test_a_session_of_rest_has_no_rounds():
 
 
 def test_pauses_are_counted_from_effort_to_effort():
-    assert pauses(reading("10:00 flow, 3 x (30 power) rest 1:30")) == [90, 90]
+    found = reading("10:00 flow, 3 x (30 power) rest 1:30")
+    assert pauses(found, found.work_bouts) == [90, 90]
 
 
 def test_nobodys_rules_are_the_nearest_ones():
@@ -49,15 +50,19 @@ def test_a_known_persons_rules_are_their_own():
     assert rules_for(reading("5 x (3:00 combination) rest 2:00", who)).id == "taekwondo"
 
 
+def of(found):
+    return structure(found, None, found.work_bouts)
+
+
 def test_a_round_that_opens_fast_settles_and_finishes_hard_has_a_positive_order():
-    fight = structure(reading("3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00"))
-    learning = structure(reading("3 x (1:00 technique, 1:00 speed, 1:00 power) rest 1:00"))
+    fight = of(reading("3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00"))
+    learning = of(reading("3 x (1:00 technique, 1:00 speed, 1:00 power) rest 1:00"))
     assert fight["round_order"] == pytest.approx(1.20 - 0.70)
     assert learning["round_order"] == pytest.approx(0.70 - 1.25)
 
 
 def test_more_than_a_bout_is_told_as_a_share_of_the_rules():
-    found = structure(reading("6 x (3:00 combination) rest 1:00", person(rule_set="boxing-amateur")))
+    found = of(reading("6 x (3:00 combination) rest 1:00", person(rule_set="boxing-amateur")))
     assert found["rounds_ratio"] == 2
     assert found["round_ratio"] == found["round_rest_ratio"] == 1
 

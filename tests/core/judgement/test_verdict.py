@@ -1,13 +1,21 @@
 """Statements a coach would sign."""
 
 import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
 
 from tests.core.people import club_boxer
+from tests.core.trees import trees
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
+from yoisho.judgement.cautions import cautions
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.judgement.fade import fade_onset
 from yoisho.judgement.targets import TARGETS, Measure
-from yoisho.judgement.verdict import judge, measure_values, score
+from yoisho.judgement.verdict import NOT_NOW, WELL_AIMED, judge, measure_values, score
+from yoisho.session.document import Session
 from yoisho.session.shorthand import read as line
+from yoisho.session.shorthand import read_parts
 from yoisho.session.timeline import unroll
 
 
@@ -154,3 +162,60 @@ def test_what_fixes_its_strikes_is_less_sure_than_a_word():
     assert (fixed.high - fixed.low) / fixed.value > (word.high - word.low) / word.value
     sure = judge(read(club_boxer(), unroll(line("4 x (4:00 technique bag at 110 a minute) rest 1:30"))), "threshold")
     assert 0 < sure.sureness < 1
+
+
+PEOPLE = (club_boxer(), person(level="beginner", age_years=60, heart_rate_lowering_medication=True),
+          person(level="fighter", vo2max_ml_kg_min=62))  # fmt: skip
+
+
+@given(trees, st.sampled_from(PEOPLE), st.sampled_from([None, *TARGETS]))
+@settings(max_examples=250)
+def test_whatever_the_session_a_verdict_holds_together(tree, who, stated):
+    """Over random sessions, people and stated purposes, each judged for all nine."""
+    timeline = unroll(tree, purposes=(stated,))
+    assume(any(interval.kind == "work" for interval in timeline.intervals))
+    found = read(who, timeline, ranges=False)
+    for target in TARGETS.values():
+        around = Circumstances(of_somebody=False, purpose=target.id)
+        spoken = cautions(found, around)
+        told = judge(found, target.id, spoken)
+        assert (told.strokes == 5) == all(reason.met for reason in told.reasons)
+        assert (told.strokes >= 4) == (told.score >= WELL_AIMED or told.strokes == 5)
+        assert told.reasons[0].text in told.sentence
+        for reason, measure in ((r, m) for r in told.reasons for m in target.measures if m.label == r.measure):
+            value = measure_values(found, target.id)[measure.figure]
+            expected = "met" if reason.desirability >= 0.999 else "short" if value < measure.full_from else "over"
+            assert reason.side == expected
+            assert who.heart_holds or "heart rate" not in reason.text
+            if measure.label == "fade" and reason.met:
+                assert fade_onset(found, target).bout is None
+                assert not [caution for caution in spoken if caution.rule == "fade"]
+
+
+def test_a_stop_stands_against_any_verdict():
+    found = read(club_boxer(), unroll(line("20:00 flow")), ranges=False)
+    around = Circumstances(concussion_uncleared=True)
+    told = judge(found, "aerobic-base", cautions(found, around))
+    assert (told.strokes, told.grade, told.sureness) == (0, NOT_NOW, None)
+    assert "licensed physician" in told.sentence
+    assert judge(found, "aerobic-base").strokes == 5
+
+
+def test_a_warm_up_is_no_round_and_a_part_is_judged_by_what_it_says_it_is_for():
+    session = Session("Thursday", read_parts(
+        "Warm-up: 10:00 skip, 5:00 flow\nSkill (skill): 4 x 2:00 technique rest 1:00\n"
+        "Bursts (sprint power): 8 x (6 all out) rest 1:30"))  # fmt: skip
+    found = read(club_boxer(), session.unrolled(), ranges=False)
+    lengths = {r.measure: r.text for r in judge(found, "sprint-power").reasons}
+    assert "0:06" in lengths["length of an effort"]
+    assert "all out" in lengths["effort"]
+    rounds = next(r for r in judge(found, "threshold").reasons if r.measure == "length of a round")
+    assert "15:00" not in rounds.text
+
+
+def test_forty_twenty_is_told_as_a_stretch_and_rounds_as_rounds():
+    def said(text):
+        return next(r.text for r in verdict(text, "threshold").reasons if r.measure == "length of a round")
+
+    assert said("10 x (40 combination / 20 recover)").startswith("Stretches with no long pause of 10:00")
+    assert said("3 x 3:00 combination rest 1:00").startswith("Rounds of 3:00")

@@ -1089,6 +1089,8 @@ export interface components {
         ClubIn: {
             /** Emergency Number */
             emergency_number?: string | null;
+            /** Last Lactic Days */
+            last_lactic_days?: number | null;
             /** School */
             school?: ("overhands" | "body-hooks") | null;
         };
@@ -1319,7 +1321,7 @@ export interface components {
         };
         /**
          * FadeOnset
-         * @description Where the fade starts: the first bout that falls short by more than 5 %, counted from 1.
+         * @description Where the fade starts: the first bout that falls short by more than a bound, counted from 1.
          */
         FadeOnset: {
             /** Bout */
@@ -2039,6 +2041,8 @@ export interface components {
         ProposalOut: {
             /** Blocks */
             blocks: components["schemas"]["Block"][];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
             document: components["schemas"]["SessionDocument"];
             /** Figures */
             figures: {
@@ -2108,6 +2112,8 @@ export interface components {
              * @enum {string}
              */
             target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
+            /** Wbgt C */
+            wbgt_c?: number | null;
         };
         /** ProposeOut */
         ProposeOut: {
@@ -2195,8 +2201,11 @@ export interface components {
             intervals: number[];
             /** Measure */
             measure: string;
-            /** Met */
-            met: boolean;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "met" | "short" | "over";
             /** Source */
             source: string;
             /** Text */
@@ -2965,6 +2974,11 @@ export interface components {
              * @default 112
              */
             emergency_number: string;
+            /**
+             * Last Lactic Days
+             * @default 9
+             */
+            last_lactic_days: number;
             /**
              * School
              * @default overhands

@@ -59,7 +59,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     say(words);
   }
 
-  const proposals = useProposals({ target: draft.target, person_id: draft.personId }, say);
+  const proposals = useProposals({ target: draft.target, person_id: draft.personId, wbgt_c: wbgt }, say);
   const take = (proposal: Schemas["ProposalOut"], mainOnly: boolean) => {
     bench.setTyped(null);
     const at = mainRow(proposal.document);

@@ -10,7 +10,7 @@ const { show } = makePlace();
 
 const reason = (measure: string, met: boolean) => ({
   measure,
-  met,
+  side: met ? "met" : "short",
   text: `${measure} said.`,
   intervals: [1],
   source: "x",

@@ -85,7 +85,11 @@ export function VerdictSheet({
               onBlur={() => onLight(null)}
               title={`Source: ${reason.source}`}
             >
-              {reason.met ? <span className="tick">✓ Met</span> : <span className="seal text-center">Short</span>}
+              {reason.side === "met" ? (
+                <span className="tick">✓ Met</span>
+              ) : (
+                <span className="seal text-center">{reason.side === "short" ? "Short" : "Over"}</span>
+              )}
               <span>
                 {reason.text}
                 <span className="quiet hidden text-[12px] [button:focus_&]:block">Who says so: {reason.source}.</span>

@@ -4,6 +4,7 @@ import { Column, Columns } from "../../../charts/columns/Column";
 import { answered, type Drawn } from "../../../charts/columns/drawn";
 import { Now } from "../../../charts/columns/Now";
 import { Page } from "../../../charts/columns/Page";
+import { Spoken } from "../../../charts/columns/Spoken";
 import { LimitsRow } from "./LimitsRow";
 import type { Limits } from "./useProposals";
 
@@ -67,6 +68,7 @@ export function Proposals(props: Props) {
             words={
               <>
                 {proposal.why} {proposal.tradeoff} <span className="quiet">{proposal.sentence}</span>
+                <Spoken cautions={proposal.cautions} />
               </>
             }
             against={now?.compared ?? null}

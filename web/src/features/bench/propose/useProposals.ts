@@ -23,7 +23,7 @@ const FREE: Limits = {
   rule_set: null,
 };
 
-type For = Pick<Schemas["ProposeIn"], "target" | "person_id">;
+type For = Pick<Schemas["ProposeIn"], "target" | "person_id" | "wbgt_c">;
 
 /**
  * The search of the schools for somebody, within limits that can be changed while its answer is shown. Nothing is shown

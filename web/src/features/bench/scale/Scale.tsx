@@ -5,6 +5,7 @@ import { Column, Columns } from "../../../charts/columns/Column";
 import { answered, type Drawn } from "../../../charts/columns/drawn";
 import { Now } from "../../../charts/columns/Now";
 import { Page } from "../../../charts/columns/Page";
+import { Spoken } from "../../../charts/columns/Spoken";
 import { Choice } from "../../../ui/Choice";
 import { Tick } from "../../../ui/Tick";
 
@@ -132,14 +133,7 @@ function Told({ scaled }: { scaled: Scaled }) {
           Apart: {lost.map((each) => `${each.name} ${each.before}, here ${each.after}`).join("; ")}.
         </p>
       )}
-      <ul className="grid gap-1 pt-1">
-        {scaled.cautions.map((caution) => (
-          <li key={caution.rule}>
-            <span className={`seal ${caution.severity === "note" ? "light" : ""}`}>{caution.seal}</span> {caution.text}{" "}
-            <span className="quiet">{caution.cure}</span>
-          </li>
-        ))}
-      </ul>
+      <Spoken cautions={scaled.cautions} />
     </>
   );
 }
