@@ -86,7 +86,7 @@ PEOPLE = (
 SESSIONS = (
     DemoSession(
         "Flow for the over-55s", "Hedda Quill", "aerobic-base",
-        (("Loosen", "4:00 joint work"), ("Flow rounds", "3 x (5:00 flow shadow switch at half) recover 1:00"),
+        (("Loosen (warm-up)", "4:00 joint work"), ("Flow rounds", "3 x (5:00 flow shadow switch at half) recover 1:00"),
          ("Cool-down", "3:00 recover footwork")),
         (DemoRun(5, 1.0, 3, "Talked all the way through. Good."),),
         ("class", "joints"),
@@ -106,12 +106,12 @@ SESSIONS = (
     ),
     DemoSession(
         "Thirties and twenty-tens", "Runa Velde", "lactic-capacity",
-        (("Prepare", "3:00 joint work, 2:00 flow shadow; then 1:00"),
+        (("Prepare (warm-up)", "3:00 joint work, 2:00 flow shadow; then 1:00"),
          ("Skill rounds", "3 x (3:00 technique bag [1-2-3b | 1-2, rk-l | recall]) rest 1:00; then 1:00"),
-         ("30-30-30", "2 x (2 x (30 technique [1-2-3b], 30 speed [1-2], 30 power [2, lk-m]) rest 0:15) bag rest 1:00; "
+         ("Thirties", "2 x (2 x (30 technique [1-2-3b], 30 speed [1-2], 30 power [2, lk-m]) rest 0:15) bag rest 1:00; "
                       "then 1:00"),
-         ("Twenty-tens", "8 x (20 all out bag [4x lk-m, 4x rk-m]) rest 0:10; then 2:00"),
-         ("Restore", "4:00 recover shadow")),
+         ("Twenty-tens (lactic capacity)", "8 x (20 all out bag [4x lk-m, 4x rk-m]) rest 0:10; then 2:00"),
+         ("Restore (cool-down)", "4:00 recover shadow")),
         (DemoRun(14, 0.9, 9, "Hip dropped from round 6, kicks became pushes."),
          DemoRun(7, 1.0, 9, "All eight this time. Left side still lazy.")),
         ("bag", "kicks", "Thursday"),

@@ -37,7 +37,7 @@ from server.runs.schemas import (
 )
 from server.runs.speech import path_of, speeches
 from server.sessions.api import find_session
-from server.sessions.documents import core_session, unrolled
+from server.sessions.documents import core_session
 from server.sessions.models import Session
 from yoisho.answers.floor import OnFloor, floor_plan, on_floor
 from yoisho.runs.calls import KINDS
@@ -46,6 +46,7 @@ from yoisho.runs.pairs import MOST
 from yoisho.runs.plan import Plan
 from yoisho.runs.review import Done, review
 from yoisho.session.document import from_document, to_document
+from yoisho.session.interval import SessionError
 
 router = Router(tags=["runs"])
 PHRASE = re.compile(r"[0-9a-f]{24}")
@@ -76,11 +77,20 @@ def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> Run
     )
 
 
-@router.get("/sessions/{session_id}/run", response={200: RunPlan, 404: Message}, operation_id="run_plan")
-def run_plan(request: HttpRequest, session_id: int) -> RunPlan:
-    """The plan of a run that is to begin: the session as it stands now."""
+@router.get("/sessions/{session_id}/run", response={200: RunPlan, 404: Message, 422: Faults}, operation_id="run_plan")
+def run_plan(request: HttpRequest, session_id: int, people: People = 1) -> RunPlan:
+    """The plan of a run that is to begin: the session as it stands now, with so many people on the floor."""
     saved = find_session(club_of(request), session_id)
-    return _plan_out(Plan(from_document(saved.document)), saved.club, saved, saved)
+    return _plan_out(_shared(saved, people), saved.club, saved, saved)
+
+
+def _shared(saved: Session, people: int) -> Plan:
+    plan = Plan(from_document(saved.document), people)
+    try:
+        _ = plan.timeline
+    except SessionError as error:
+        raise FieldError(["query", "people"], f"{str(error)[0].upper()}{str(error)[1:]}.", "people") from error
+    return plan
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
@@ -101,7 +111,7 @@ def someone_on_floor(
     if place >= of:
         raise FieldError(["query", "place"], f"Places are counted from 0: of {of} the last is {of - 1}.", "on_floor")
     person = core_of(find_person(saved.club, person_id))
-    plan = Plan(from_document(saved.document))
+    plan = _shared(saved, of)
     return on_floor(plan, person, saved.target, place, of, seed=saved.pk * MOST + place)
 
 
@@ -133,7 +143,12 @@ def begin_run(request: HttpRequest, run_id: UUID, body: RunIn) -> RunOut:
 def review_run(request: HttpRequest, body: ReviewIn) -> Done:
     """What one of the people on the floor did of a run, round by round. Nothing is kept."""
     person = core_of(find_person(club_of(request), body.person_id))
-    return review(person, unrolled(core_session(body.run.document, "run"), "run"), body.record.to_core())
+    session = core_session(body.run.document, "run")
+    try:
+        plan = Plan(session, body.run.people).timeline
+    except SessionError as error:
+        raise FieldError(["body", "run", "people"], str(error), "run") from error
+    return review(person, plan, body.record.to_core())
 
 
 @router.put("/runs/{run_id}/journal", response={200: JournalOut, 422: Faults}, operation_id="save_journal")

@@ -29,6 +29,7 @@ def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
             "revision": told.revision,
             "title": session.title,
             "document": to_document(session),
+            "people": told.people,
             "person": Person.objects.perhaps(club, told.person_id),
             "coach": coach,
         },
@@ -41,4 +42,4 @@ def find_run(club: Club, run_id: UUID) -> Run:
 
 
 def plan_of(run: Run) -> Plan:
-    return Plan(from_document(run.document))
+    return Plan(from_document(run.document), run.people)

@@ -30,6 +30,8 @@ class Run(models.Model):
     """The plan as it stood."""
     person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="+")
     """Whom it was planned for."""
+    people = models.PositiveSmallIntegerField(default=1)
+    """On the floor: of two or more, each does all that is done in pairs."""
     coach = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
     """Who ran it."""
     begun_at = models.DateTimeField(auto_now_add=True)

@@ -55,6 +55,8 @@ class RunIn(Schema):
     document: dict[str, Any]
     person_id: int | None = None
     """Whom it was planned for."""
+    people: Annotated[StrictInt, Field(ge=1, le=MOST)] = 1
+    """On the floor."""
 
 
 class RunOut(Schema):

@@ -50,11 +50,12 @@ def test_undo_and_redo_take_every_edit_back_and_forth(bench):
     expect(total(bench)).to_have_text("Total 3:30")
 
 
-def test_what_is_typed_as_the_first_score_arrives_takes_the_place_of_the_line(bench):
-    bench.get_by_role("button", name="Add a part").click()
+def test_a_new_row_is_empty_and_judges_nothing_until_a_line_is_typed(bench):
+    bench.keyboard.press("a")
     pattern = bench.get_by_label("Pattern")
     expect(pattern).to_be_focused()
-    expect(pattern).not_to_have_value("")
+    expect(pattern).to_have_value("")
+    expect(bench.get_by_text("No verdict yet")).to_be_visible()
     bench.keyboard.type(TABATA)
     expect(pattern).to_have_value(TABATA)
     expect(total(bench)).to_have_text("Total 4:00")
@@ -67,9 +68,32 @@ def test_a_wrong_word_is_named_at_its_character_and_mended_with_one_key(bench):
     said = bench.get_by_role("status").filter(has_text="Did you mean speed?")
     expect(said).to_contain_text("Character 23")
     expect(said).to_contain_text("For example: 8 x (20 all out / 10 rest)")
-    expect(total(bench)).to_have_text("Total 2:15")
+    expect(bench.locator("[data-fault]")).to_have_text("sped")
+    expect(bench.get_by_text("From before the line that cannot be read yet")).to_have_count(2)
     bench.get_by_role("button", name="Use speed").click()
     expect(bench.get_by_label("Pattern")).to_have_value("2 x (30 technique, 30 speed) rest 0:15")
+    expect(bench.locator("[data-fault]")).to_have_count(0)
+    expect(bench.get_by_text("From before the line")).to_have_count(0)
+
+
+def test_enter_finishes_a_line_and_shift_enter_makes_another(bench):
+    bench.keyboard.press("a")
+    bench.keyboard.type("Bag: 3:00 power bag")
+    bench.keyboard.press("Shift+Enter")
+    bench.keyboard.type("Core: 1:00 plank")
+    bench.keyboard.press("Enter")
+    expect(bench.locator("[data-row]")).to_have_count(2)
+    expect(bench.locator("[data-row='0']")).to_contain_text("3:00 power bag")
+    bench.keyboard.press("a")
+    bench.keyboard.type("2:00 pwer ")
+    bench.keyboard.press("Enter")
+    expect(bench.locator("[data-fault]")).to_have_text("pwer")
+    expect(bench.get_by_label("Pattern")).to_be_focused()
+    bench.get_by_role("button", name="Use power").click()
+    expect(bench.locator("[data-fault]")).to_have_count(0)
+    bench.get_by_label("Pattern").press("Enter")
+    expect(bench.locator("[data-row='2']")).to_be_focused()
+    expect(bench.locator("[data-row='2']")).to_contain_text("2:00 power")
 
 
 def test_a_line_that_cannot_be_read_is_not_saved_over_the_good_one_and_can_be_left(bench):
@@ -225,9 +249,9 @@ def test_rows_are_moved_by_key_and_the_score_follows(inside):
     inside.get_by_role("link", name="Thirties and twenty-tens", exact=True).click()
     inside.locator("[data-row='4']").wait_for()
     inside.keyboard.press("ArrowUp")
-    inside.keyboard.press("ArrowUp")
+    expect(inside.locator("[data-row='2']")).to_be_focused()
     inside.keyboard.press("Alt+ArrowUp")
-    expect(inside.locator("[data-row='1']")).to_contain_text("30-30-30")
+    expect(inside.locator("[data-row='1']")).to_contain_text("Thirties")
     expect(inside.locator("[data-row='1']")).to_be_focused()
     expect(inside.locator("[data-row='2']")).to_contain_text("Skill rounds")
     inside.keyboard.press("Control+z")

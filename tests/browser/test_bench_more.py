@@ -111,7 +111,7 @@ def drag(page, handle, onto) -> None:
     page.mouse.move(start["x"] + start["width"] / 2, start["y"] + start["height"] / 2)
     page.mouse.down()
     page.mouse.move(start["x"] + 12, start["y"] + 20, steps=3)
-    page.mouse.move(end["x"] + 12, end["y"] + end["height"] / 2, steps=12)
+    page.mouse.move(end["x"] + 12, end["y"] + end["height"] / 3, steps=12)
     page.mouse.up()
 
 
@@ -168,6 +168,57 @@ def test_a_saved_session_saves_itself_and_its_history_restores_any_version(thirt
     expect(thirties.get_by_label("Title")).to_have_value(THIRTIES)
     thirties.keyboard.press("Control+z")
     expect(total(thirties)).to_have_text("Total 32:20")
+
+
+def test_another_person_or_purpose_is_a_look_until_it_is_kept(thirties):
+    thirties.get_by_label("Purpose").select_option("aerobic-power")
+    thirties.get_by_label("for", exact=False).first.select_option(label="nobody in particular")
+    expect(verdict(thirties)).to_contain_text("for aerobic power")
+    look = thirties.get_by_role("status").filter(has_text="Saved, and run, for")
+    expect(look).to_contain_text("lactic capacity")
+    expect(thirties.get_by_role("button", name="Saved", exact=True)).to_be_visible()
+    thirties.get_by_role("button", name="Back to what is saved").click()
+    expect(verdict(thirties)).to_contain_text("for lactic capacity")
+    expect(look).to_have_count(0)
+
+    thirties.get_by_label("Purpose").select_option("aerobic-power")
+    thirties.get_by_role("button", name="Keep it").click()
+    expect(look).to_have_count(0)
+    saved(thirties)
+    thirties.reload()
+    expect(thirties.get_by_label("Purpose")).to_have_value("aerobic-power")
+    thirties.keyboard.press("h")
+    versions = thirties.get_by_role("dialog", name="History").get_by_role("listitem")
+    expect(versions.first).to_contain_text(", aerobic power,")
+    expect(versions.last).to_contain_text(", lactic capacity,")
+
+
+def test_what_was_never_saved_is_asked_about_before_another_session_takes_its_place(bench):
+    ask = bench.get_by_role("dialog", name="Not saved yet")
+
+    def anew():
+        bench.get_by_role("link", name="Library", exact=True).click()
+        bench.get_by_role("link", name="New session").click()
+
+    type_pattern(bench, "7:00 flow")
+    anew()
+    ask.get_by_role("button", name="Go on with it").click()
+    expect(total(bench)).to_have_text("Total 7:00")
+    anew()
+    ask.get_by_role("button", name="Replace it").click()
+    expect(bench.get_by_role("heading", name="Nothing on the bench yet")).to_be_visible()
+    bench.keyboard.press("Control+z")
+    expect(total(bench)).to_have_text("Total 7:00")
+    anew()
+    ask.get_by_role("button", name="Save it first").click()
+    expect(bench.get_by_role("heading", name="Nothing on the bench yet")).to_be_visible()
+    bench.get_by_role("link", name="Library", exact=True).click()
+    expect(bench.get_by_text("7:00 flow")).to_be_visible()
+
+
+def test_the_main_set_is_in_hand_when_a_session_is_opened(thirties):
+    expect(row(thirties, 3)).to_contain_text("Twenty-tens")
+    expect(row(thirties, 3)).to_have_attribute("tabindex", "0")
 
 
 def test_a_version_is_compared_with_what_stands_here(thirties):

@@ -40,7 +40,10 @@ def passed_s(before: Reading, after: Reading) -> float:
 
 
 def to_floor(page, line=SHORT, warm=True):
-    type_pattern(page, line)
+    several = "\n" in line
+    type_pattern(page, line, reads=not several)
+    if several:
+        page.get_by_label("Pattern").press("Enter")
     page.get_by_text(re.compile(r"^Total")).wait_for()
     page.get_by_role("button", name="Run", exact=True).click()
     page.wait_for_url("**/floor/*")
@@ -53,6 +56,29 @@ def to_floor(page, line=SHORT, warm=True):
 
 def phase(page):
     return page.locator("main")
+
+
+WHAT_IS_DONE = """Core: 40 plank call "breathe" every 0:08
+Grow: 3 x (1:00 technique bag [adding 2b-3 | 1-2 | 4-5]) rest 0:20
+Sides: 1:00 flow reflex bag [1-2] southpaw switch half"""
+
+
+def test_the_floor_says_what_is_done_which_side_when_it_changes_and_what_is_new(bench):
+    to_floor(bench, WHAT_IS_DONE)
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    expect(bench.get_by_text("PLANK", exact=True).last).to_be_visible()
+    expect(bench.get_by_text("BREATHE", exact=True).last).to_be_visible()
+    expect(bench.get_by_text("PLANK", exact=True).last).to_be_visible()
+    for _ in range(3):
+        bench.keyboard.press("n")
+    new = bench.get_by_test_id("call").locator("span", has_text=re.compile("^jab, crossnew$")).first
+    expect(new).to_be_visible()
+    expect(bench.get_by_text("45 strikes a minute")).to_be_visible()
+    for _ in range(3):
+        bench.keyboard.press("n")
+    expect(bench.get_by_text("REFLEX BAG", exact=True).last).to_be_visible()
+    expect(bench.get_by_test_id("side")).to_have_text(re.compile(r"^southpawswitch in \d+$"))
 
 
 def test_from_a_line_to_the_log_the_whole_way(bench):
@@ -212,6 +238,7 @@ def test_what_comes_first_is_said_then_three_clacks_and_the_bell_are_planned_ahe
     )
     bench.reload()
     to_floor(bench, "30 power, 30 rest")
+    expect(bench.get_by_text("fetching the voice")).to_have_count(0)
     bench.keyboard.press("Space")
     expect(phase(bench)).to_have_attribute("data-phase", "work")
     planned = bench.evaluate("window.planned")

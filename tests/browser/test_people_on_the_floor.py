@@ -203,10 +203,36 @@ def test_a_sensor_counts_the_reps_down(bench):
     assert seconds_left(bench) < before
 
 
-def test_three_at_one_bag_work_every_third_turn(bench):
+@pytest.mark.browser_context_args(has_touch=True, is_mobile=True)
+@pytest.mark.parametrize(("width", "height"), [(390, 844), (844, 390), (1180, 820)])
+def test_gloves_find_every_key_of_the_floor_and_the_clock_stays_large(bench, width, height):
+    to_floor(bench, "3 x (5:00 flow bag [1-2] pairs) rest 1:00")
+    bench.set_viewport_size({"width": width, "height": height})
+    bench.get_by_role("button", name="Start").last.tap()
+
+    def keys(*names):
+        for name in names:
+            box = bench.get_by_role("button", name=name, exact=True).last.bounding_box()
+            assert min(box["width"], box["height"]) >= 60, name
+            assert box["x"] >= 0, name
+            assert box["x"] + box["width"] <= width, name
+            assert box["y"] + box["height"] <= height, name
+
+    keys("Back", "Pause", "Skip", "Swap", "Unwell", "Hold to end")
+    for _ in range(3):
+        bench.get_by_role("button", name="Skip", exact=True).tap()
+    keys("+ 10 s", "Unwell")
+    digits = bench.get_by_test_id("clock").bounding_box()
+    assert digits["height"] >= height / 6
+    assert (
+        digits["y"] + digits["height"] <= bench.get_by_role("button", name="Pause", exact=True).last.bounding_box()["y"]
+    )
+
+
+def test_three_at_one_bag_each_do_all_of_it(bench):
     to_floor(bench, PAIRS)
     sheet(bench).get_by_role("button", name="Add a person").click()
-    expect(sheet(bench)).to_contain_text("every third turn")
+    expect(sheet(bench)).to_contain_text(re.compile(r"Each works [\d:]+ and rests [\d:]+ of [\d:]+: 1 to \d"))
     start(bench, 3)
     warm(bench)
     for working in (0, 1, 2, 0):

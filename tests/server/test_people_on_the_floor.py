@@ -39,9 +39,22 @@ def test_a_partners_turn_is_work_on_the_floor_and_says_whose_it_is(coach):
 def test_each_on_the_floor_has_their_own_work_and_band(coach):
     saved = coach.session(PAIRS, person_id=coach.person().pk, target="aerobic-power")
     shares = [on_floor(coach, saved, place=place, of=3, person_id=coach.person().pk).json() for place in range(3)]
-    assert [(one["work_s"], one["rest_s"]) for one in shares] == [(120, 240)] * 3
-    assert len(shares[0]["simulated"]["heart"]) == 360
+    assert [(one["work_s"], one["rest_s"]) for one in shares] == [(180, 360)] * 3, "each does all of it"
+    assert len(shares[0]["simulated"]["heart"]) == 540
     assert shares[0]["simulated"] != shares[1]["simulated"]
+
+
+def test_the_plan_of_three_is_three_times_as_long_and_the_log_goes_by_it(coach):
+    saved = coach.session(PAIRS)
+    plan = coach.get(f"sessions/{saved['id']}/run?people=3").json()
+    assert (plan["people"], plan["total_s"], len(plan["efforts"])) == (3, 540, 6)
+    assert len({tuple(piece["calls"]) for piece in plan["timeline"]}) == 1, "the third strikes what the first does"
+    body = {"run": {**run_of(saved), "people": 3}, "started_at": timezone.now().isoformat(), "done_s": 540,
+            "done_efforts": 6, "rpe": 8, "record": record(place=2, of=3, played=((0, 540, 0),))}  # fmt: skip
+    entry = coach.put(f"runs/{uuid.uuid4()}/log", body).json()
+    assert entry["planned_s"] == 540
+    too_long = coach.session("4 x (15:00 flow bag pairs)")
+    assert "with 6 at one bag" in fault(coach.get(f"sessions/{too_long['id']}/run?people=6"))["msg"].lower()
 
 
 def test_heart_bands_give_way_where_medication_lowers_the_heart(coach):

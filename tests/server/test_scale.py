@@ -27,12 +27,10 @@ def test_a_group_gets_three_versions_the_weakest_first(coach):
 
 
 def test_scaling_never_hides_the_cautions_of_the_person_it_is_for(coach):
-    older = coach.person(
-        "Older", birth_year=1960, screened_on="2026-11-01", screening_disease=True, screening_active=True
-    )
+    older = coach.person("Older", birth_year=1960, screened_on="2026-11-01", heart_rate_lowering_medication=True)
     [found] = coach.post("scale", asked(to=[older.pk])).json()
     told = {caution["rule"]: caution["severity"] for caution in found["cautions"]}
-    assert told["screening"] == "caution"
+    assert told["medication"] == "caution"
     assert "stop" not in told.values()
 
 

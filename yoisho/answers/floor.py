@@ -2,19 +2,23 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from yoisho.answers.intervals import TimelineInterval, told, volumes_of
 from yoisho.engine.person import Person
 from yoisho.engine.readout import Reading, expected_rpe, try_reading
 from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth
 from yoisho.judgement.targets import TARGETS
-from yoisho.runs.calls import Call, Settings
+from yoisho.runs.calls import Call, Settings, switches
 from yoisho.runs.cues import COUNT_IN_S, Cue
 from yoisho.runs.pairs import as_work, lived_by, turns
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import simulate
 from yoisho.session.timeline import Timeline
+from yoisho.session.timeline import TimelineInterval as Flat
 from yoisho.session.volume import Volume
+from yoisho.strikes.counts import Stance
+from yoisho.strikes.notation import calls
 
 
 @dataclass(frozen=True)
@@ -29,6 +33,24 @@ class FloorInterval(TimelineInterval):
 
     turn: int | None
     """In pairs, whose turn it is: counted from 0 over the session; None where all work or all rest."""
+    doing: str
+    """What is done, in the word that is told largest."""
+    beside: str
+    """What is said beside it, such as the effort where the means is what is done; may be empty."""
+    pieces: list[int]
+    """Of a combination that grows, how many of its calls belong to each piece, the new one last; else empty."""
+    sides: list["Side"]
+    """Which side stands in front, one after the other, where the session says a side or a switch."""
+    switch_on_call: bool
+    """The side is switched when the coach says so."""
+
+
+@dataclass(frozen=True)
+class Side:
+    start_s: float
+    end_s: float
+    stance: Stance
+    """Orthodox with the left side in front, southpaw with the right."""
 
 
 @dataclass(frozen=True)
@@ -54,6 +76,8 @@ class HeartTarget:
 class FloorPlan:
     title: str
     part_names: list[str]
+    people: int
+    """For how many on the floor it is worked out."""
     count_in_s: int
     total_s: int
     work_s: int
@@ -109,13 +133,36 @@ def heart_targets(person: Person, timeline: Timeline, target: str) -> list[Heart
     return [HeartTarget(start, end, round(low * highest), round(high * highest)) for start, end, low, high in found]
 
 
-def floor_intervals(timeline: Timeline, volumes: Sequence[Volume]) -> list[FloorInterval]:
-    """A timeline as it is done on the floor, with the strikes expected of each interval: a partner's turn is work, of
-    the partner, who is expected to do as much."""
+def _pieces(interval: Flat) -> list[int]:
+    drill = interval.source.drill
+    turn, of = interval.turn
+    if drill is None or drill.order != "adding" or of == 1:
+        return []
+    return [len(calls(each)) for each in drill.combinations[:turn]]
+
+
+def _sides(interval: Flat, stance: Stance) -> list[Side]:
+    source = interval.source
+    if source.lead is None and source.switch in (None, "call"):
+        return []
+    first: Stance = stance if source.lead is None else "orthodox" if source.lead == "left" else "southpaw"
+    other: Stance = "southpaw" if first == "orthodox" else "orthodox"
+    edges = (float(interval.start_s), *switches(interval), float(interval.end_s))
+    return [Side(*span, (first, other)[number % 2]) for number, span in enumerate(pairwise(edges))]
+
+
+def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stance) -> list[FloorInterval]:
+    """A timeline as it is done on the floor by somebody of a stance, with the strikes expected of each interval: a
+    partner's turn is work, of the partner, who is expected to do as much."""
     found = []
-    for index, (interval, turn) in enumerate(zip(timeline.intervals, turns(timeline), strict=True)):
-        volume = volumes[index - 1 if interval.partner else index]
-        fields = told(as_work(interval), volume) | {"partner": interval.partner, "turn": turn}
+    own = Volume()
+    for interval, turn, volume in zip(timeline.intervals, turns(timeline), volumes, strict=True):
+        own = own if interval.partner else volume
+        done = as_work(interval)
+        doing, beside = done.source.doing
+        fields = told(done, own) | {"partner": interval.partner, "turn": turn, "doing": doing, "beside": beside}
+        fields |= {"pieces": _pieces(done), "sides": _sides(done, stance)}
+        fields["switch_on_call"] = done.source.switch == "call"
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]
     return found
 
@@ -140,12 +187,13 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
     return FloorPlan(
         title=plan.session.title,
         part_names=[part.name for part in plan.session.parts],
+        people=plan.people,
         count_in_s=COUNT_IN_S,
         total_s=timeline.total_s,
         work_s=timeline.work_s,
         efforts=[EffortSpan(*effort) for effort in plan.efforts],
         expected_rpe=expected_rpe(reading),
-        timeline=floor_intervals(timeline, volumes_of(timeline, reading, person.stance)),
+        timeline=floor_intervals(timeline, volumes_of(timeline, reading, person.stance), person.stance),
         cues=list(plan.cues),
         calls=list(plan.calls(replace(settings, muted=frozenset()))),
         cold=_cold(reading),

@@ -10,8 +10,7 @@ from math import floor
 from typing import Literal, get_args
 
 from yoisho.runs.cues import SOUNDS
-from yoisho.session.interval import SessionError
-from yoisho.session.modality import MODALITIES
+from yoisho.session.interval import COMMON_BAG, SessionError
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.notation import calls as words_of
 from yoisho.strikes.tempo import TEMPOS
@@ -72,13 +71,13 @@ def what(interval: TimelineInterval) -> str:
     """An interval as a coach says it: the effort, how much of it, on what."""
     if interval.partner:
         return "partner works"
-    word = TEMPOS[interval.tempo].word
-    modality = interval.source.modality
+    what_is_done, beside = interval.source.doing
+    if interval.reps is not None and interval.source.struck:
+        return f"{interval.reps} reps, {TEMPOS[interval.tempo].word}"
     if interval.reps is not None:
-        struck = MODALITIES[modality].word if modality and not MODALITIES[modality].strikes else "reps"
-        return f"{interval.reps} {struck}" if struck != "reps" else f"{interval.reps} reps, {word}"
-    off_the_bag = modality is not None and not MODALITIES[modality].strikes
-    return MODALITIES[modality].word if modality and off_the_bag else word
+        return f"{interval.reps} {what_is_done}"
+    # The common bag goes without saying.
+    return f"{what_is_done}, {beside}" if beside and interval.source.modality != COMMON_BAG else what_is_done
 
 
 def combination_of(interval: TimelineInterval) -> str:
@@ -127,9 +126,10 @@ def _told(interval: TimelineInterval) -> tuple[str, str]:
     return what(interval), combination_of(interval)
 
 
-def _switches(interval: TimelineInterval) -> Iterator[float]:
+def switches(interval: TimelineInterval) -> Iterator[float]:
+    """When sides are switched inside an interval [s from the first bell]; the partner switches as well."""
     every = interval.source.switch
-    if interval.partner or interval.reps is not None or every in (None, "call"):
+    if interval.reps is not None or every in (None, "call"):
         return
     step = interval.seconds / 2 if every == "half" else float(every or 0)
     at = step
@@ -141,8 +141,8 @@ def _switches(interval: TimelineInterval) -> Iterator[float]:
 def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
     if interval.partner or interval.kind == "rest" or interval.reps is not None:
         return
-    switches = tuple(_switches(interval))
-    for at in switches:
+    switched = tuple(switches(interval))
+    for at in switched:
         yield Call(at, "switch", "switch sides")
     for cue in interval.source.cues:
         at = float(cue.every_s)
@@ -157,7 +157,7 @@ def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
             at += every
     if interval.kind != "work":
         return
-    if interval.seconds >= HALF_FROM_S and not switches:
+    if interval.seconds >= HALF_FROM_S and not switched:
         yield Call(interval.start_s + interval.seconds / 2, "half", "half way")
     if interval.seconds >= TIME_FROM_S:
         for left in TIMES_LEFT_S:

@@ -1,8 +1,7 @@
 """Who works in work that is done in pairs: one, then the next, round and round, also three at one bag.
 
-Two alternate; where there are three or more, each works in every third or later turn, so that what one person really
-works and rests differs from the plan of two. Everything that follows (calls, heart, log) reads the timeline as that
-person lives it.
+Everybody does the whole of it: two double the clock, three make it three times as long, and each rests while the others
+work. Everything that follows (calls, heart, log) reads the timeline as that person lives it.
 """
 
 from collections.abc import Sequence
@@ -55,4 +54,4 @@ def lived_by(timeline: Timeline, place: int, of: int, shifts: Sequence[int] = ()
         return replace(interval, tempo="rest", partner=True)
 
     swapped = shifts or (0,) * len(timeline.intervals)
-    return Timeline(tuple(map(own, timeline.intervals, turns(timeline), swapped)))
+    return replace(timeline, intervals=tuple(map(own, timeline.intervals, turns(timeline), swapped)))

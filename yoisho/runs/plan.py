@@ -21,11 +21,13 @@ class Plan:
     """Whatever becomes of the session, a run is called, followed and judged by this."""
 
     session: Session
+    people: int = 1
+    """On the floor: where work is done in pairs, two or more of them take turns."""
 
     @cached_property
     def timeline(self) -> Timeline:
-        """Of all who are on the floor: in pairs, one's work is the other's rest."""
-        return self.session.unrolled()
+        """Of all who are on the floor: in pairs, one's work is the others' rest."""
+        return self.session.unrolled(sharing=max(2, self.people))
 
     @cached_property
     def efforts(self) -> tuple[tuple[int, int], ...]:

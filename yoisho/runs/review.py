@@ -6,6 +6,7 @@ Fade is the drop of the strike rate from the first third to the last third of a 
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from math import ceil
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, read
@@ -17,6 +18,8 @@ AFTER_S = 10
 """The heart is at its highest a little after the bell."""
 FEWEST_ROUNDS = 3
 """A fade over rounds needs so many of them."""
+MOST_A_SECOND = 10.0
+"""Strikes of both hands that nobody keeps up for even a few seconds, our own setting."""
 SHORTEST_FADE_S = 30
 """Within a bout the fade is told from this length on."""
 
@@ -73,6 +76,8 @@ class Done:
     efforts: int
     """The hard ones of the plan, as everywhere they are counted."""
     efforts_done: int
+    most_strikes: int
+    """More than hands can do in the work that was done: a count beyond it is asked about."""
 
 
 def fade(counts: Sequence[float]) -> float | None:
@@ -188,4 +193,5 @@ def review(person: Person, timeline: Timeline, record: Record) -> Done:
         strap_off_s=_strap_off_s(own, record),
         efforts=len(hard),
         efforts_done=sum(mostly(record, start, end) for start, end in hard),
+        most_strikes=ceil(MOST_A_SECOND * work_s),
     )

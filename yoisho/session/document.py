@@ -46,9 +46,13 @@ class Session:
         if len(self.parts) > MOST_PARTS:
             raise SessionError(f"a session has at most {MOST_PARTS} parts", "parts")
 
-    def unrolled(self) -> Timeline:
-        """Its parts one after the other. Raises `SessionError` if they are too long or too large together."""
-        return unroll(*(part.tree for part in self.parts), purposes=tuple(part.purpose for part in self.parts))
+    def unrolled(self, sharing: int = 2) -> Timeline:
+        """Its parts one after the other, with so many `sharing` a bag where work is done in pairs.
+
+        Raises `SessionError` if they are too long or too large together.
+        """
+        purposes = tuple(part.purpose for part in self.parts)
+        return unroll(*(part.tree for part in self.parts), purposes=purposes, sharing=sharing)
 
 
 def drill_to_dict(drill: Drill) -> dict[str, Any]:

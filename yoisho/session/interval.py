@@ -23,6 +23,7 @@ BEATS_PER_MIN = (30, 240)
 PER_MIN = (1, 480)
 POWER_PERCENT = (5, 100)
 DEMAND_PERCENT = (20, 400)
+COMMON_BAG = "bag"
 PER_BEAT = (0.5, 1, 2)
 """Half, single and double time."""
 
@@ -211,6 +212,21 @@ class Interval:
         if self.power_percent is not None:
             return sqrt(self.power_percent / 100)
         return TEMPOS[self.tempo].force
+
+    @property
+    def doing(self) -> tuple[str, str]:
+        """What is done, and what is said beside it, in words; the second may be empty.
+
+        On its own means (burpees, plank, reflex bag) the means is what is done and the effort stands beside it, unless
+        it goes without saying; on the common bag the effort is what is done.
+        """
+        effort = TEMPOS[self.tempo].word
+        if self.modality is None:
+            return effort, ""
+        own = MODALITIES[self.modality]
+        if self.modality == COMMON_BAG:
+            return effort, own.word
+        return own.word, effort if own.strikes or own.tempo != self.tempo else ""
 
     def combination(self, turn: int = 1, of: int = 1) -> Combination | None:
         """What is struck in a repetition."""

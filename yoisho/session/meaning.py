@@ -31,9 +31,11 @@ def _drill(drill: Drill) -> str:
 
 def _interval(interval: Interval) -> str:
     tempo = TEMPOS[interval.tempo]
-    words = [_dose(interval), tempo.word]
-    if interval.modality:
-        own = MODALITIES[interval.modality]
+    words = [_dose(interval)]
+    own = MODALITIES[interval.modality] if interval.modality else None
+    if own is None or interval.doing != (own.word, ""):
+        words.append(tempo.word)
+    if own:
         words.append(f"on {own.word}" if own.strikes and own.id not in ("shadow", "partner", "pads") else own.word)
     if interval.demand_percent is not None:
         words.append(f"at {interval.demand_percent} % of VO2max")

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from yoisho.session.interval import Interval
+from yoisho.session.interval import Interval, SessionError
 from yoisho.session.purposes import FRAMES
-from yoisho.session.tree import Node, Repeat, Sequence, check_size
+from yoisho.session.tree import LONGEST_SESSION_S, Node, Repeat, Sequence, check_size
 from yoisho.strikes.combination import Combination
 from yoisho.strikes.tempo import TEMPOS, Kind
 
@@ -139,10 +139,11 @@ class Timeline:
         return sum(i.strikes for i in self.intervals)
 
 
-def unroll(*parts: Node, purposes: tuple[str | None, ...] = ()) -> Timeline:
+def unroll(*parts: Node, purposes: tuple[str | None, ...] = (), sharing: int = 2) -> Timeline:
     """The timeline of parts done one after the other; of none an empty one. `purposes` are what the parts are for.
 
-    Raises `SessionError` if it is too long or too large.
+    `sharing` is how many take turns in work that is done in pairs, two or more: each of them does all of it, so that
+    the clock is as many times as long. Raises `SessionError` if it is too long or too large.
     """
     for part in parts:
         check_size(part)
@@ -154,8 +155,9 @@ def unroll(*parts: Node, purposes: tuple[str | None, ...] = ()) -> Timeline:
         start = flat[-1].end_s if flat else 0
         seconds = node.length_s(*(rounds[-1] if rounds else (1, 1)))
         flat.append(TimelineInterval(start, seconds, node.tempo, rounds, path, node, part))
-        if node.pairs:
-            flat.append(TimelineInterval(start + seconds, seconds, "rest", rounds, path, node, part, partner=True))
+        for other in range(1, sharing) if node.pairs else ():
+            at = start + other * seconds
+            flat.append(TimelineInterval(at, seconds, "rest", rounds, path, node, part, partner=True))
 
     def walk(node: Node, part: int, rounds: tuple[Round, ...], path: tuple[int | str, ...]) -> None:
         match node:
@@ -172,4 +174,6 @@ def unroll(*parts: Node, purposes: tuple[str | None, ...] = ()) -> Timeline:
 
     for index, part in enumerate(parts):
         walk(part, index, (), ())
+    if flat and flat[-1].end_s > LONGEST_SESSION_S:
+        raise SessionError(f"with {sharing} at one bag this lasts longer than 4 hours; share two bags, or shorten it")
     return Timeline(tuple(flat), purposes)

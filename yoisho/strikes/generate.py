@@ -32,7 +32,7 @@ def adding_rounds(additions: tuple[Combination, ...]) -> tuple[Combination, ...]
 
 
 def alternating(one: Combination, ones: int, other: Combination, others: int, times: int = 1) -> Combination:
-    """So many of the one, so many of the other, in turn: five right, five left; two of power, four of speed."""
+    """So many of the one, so many of the other, in turn: four left, four right; three of power, five of speed."""
     if min(ones, others, times) < 1:
         raise CombinationError("alternate at least one of each, at least once")
     return Combination(((one.actions * ones + other.actions * others) * times,))

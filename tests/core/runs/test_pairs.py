@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from tests.core.trees import trees
 from yoisho.runs.pairs import lived_by, turns, whose
+from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 
@@ -26,15 +27,19 @@ def test_two_alternate_thirty_on_thirty_off():
     assert THIRTIES.total_s == 360, "two on one bag double the clock"
 
 
-def test_three_at_one_bag_work_every_third_turn():
-    lives = [lived_by(THIRTIES, place, 3) for place in range(3)]
-    assert [life.work_s for life in lives] == [120, 120, 120]
-    assert kinds(lives[2])[:6] == ["rest", "rest", "work", "rest", "rest", "work"]
+@pytest.mark.parametrize("people", [2, 3, 6])
+def test_everybody_at_one_bag_does_all_of_it_and_the_clock_is_as_many_times_as_long(people):
+    shared = unroll(read("5 x (30 power bag [2, 3-1] pairs) rest 1:00"), sharing=people)
+    assert shared.total_s == 5 * 30 * people + 4 * 60
+    lives = [lived_by(shared, place, people) for place in range(people)]
+    assert [life.work_s for life in lives] == [150] * people
+    assert len({tuple(i.combination for i in life.intervals if i.kind == "work") for life in lives}) == 1
+    assert kinds(lives[0])[: people + 1] == ["work"] + ["rest"] * people
 
 
-def test_turns_that_do_not_come_out_even_give_somebody_one_more():
-    five = unroll(read("5 x (30 power pairs)"))
-    assert [lived_by(five, place, 3).work_s for place in range(3)] == [120, 90, 90]
+def test_so_many_that_it_would_never_end_are_refused():
+    with pytest.raises(SessionError, match="with 6 at one bag"):
+        unroll(read("4 x (15:00 flow bag pairs)"), sharing=6)
 
 
 def test_a_swap_by_hand_gives_the_next_turn_to_the_other():

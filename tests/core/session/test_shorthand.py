@@ -93,6 +93,17 @@ def test_a_word_near_an_effort_suggests_it():
     assert caught.value.suggestion == "technique"
 
 
+@pytest.mark.parametrize(
+    ("line", "wrong", "suggestion"),
+    [("8 x (20 all outt / 10 rest)", "outt", "out"), ("20 mountian climbers", "mountian", "mountain")],
+)
+def test_of_two_words_the_wrong_one_is_named_and_mended(line, wrong, suggestion):
+    with pytest.raises(ShorthandError) as caught:
+        read(line)
+    assert (caught.value.position, caught.value.suggestion) == (line.index(wrong), suggestion)
+    assert read(line.replace(wrong, suggestion))
+
+
 @given(st.text(alphabet=st.sampled_from("0123456789x×()/,;: \nrest powflthen"), max_size=40))
 @example("(" * 400 + "1 flow" + ")" * 400)
 @example("9" * 5000 + " flow")

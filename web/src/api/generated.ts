@@ -811,7 +811,7 @@ export interface paths {
         };
         /**
          * Run Plan
-         * @description The plan of a run that is to begin: the session as it stands now.
+         * @description The plan of a run that is to begin: the session as it stands now, with so many people on the floor.
          */
         get: operations["run_plan"];
         put?: never;
@@ -1164,6 +1164,8 @@ export interface components {
             expected_strikes: number;
             /** Fades */
             fades: components["schemas"]["PartFade"][];
+            /** Most Strikes */
+            most_strikes: number;
             /** Peak Bpm */
             peak_bpm: number | null;
             /** Planned Rest S */
@@ -1398,10 +1400,14 @@ export interface components {
          * @description As it is done on the floor: a partner's turn is work, of the partner.
          */
         FloorInterval: {
+            /** Beside */
+            beside: string;
             /** Calls */
             calls: string[];
             /** Demand Frac */
             demand_frac: number;
+            /** Doing */
+            doing: string;
             /** Hatch */
             hatch: ("slant" | "dots") | null;
             /**
@@ -1419,6 +1425,8 @@ export interface components {
             part: number;
             /** Partner */
             partner: boolean;
+            /** Pieces */
+            pieces: number[];
             /** Pulse Per Min */
             pulse_per_min: number;
             /** Reps */
@@ -1427,10 +1435,14 @@ export interface components {
             rounds: components["schemas"]["Turn"][];
             /** Seconds */
             seconds: number;
+            /** Sides */
+            sides: components["schemas"]["Side"][];
             /** Start S */
             start_s: number;
             /** Strikes */
             strikes: number;
+            /** Switch On Call */
+            switch_on_call: boolean;
             /**
              * Tempo
              * @enum {string}
@@ -2321,6 +2333,11 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+            /**
+             * People
+             * @default 1
+             */
+            people: number;
             /** Person Id */
             person_id?: number | null;
             /**
@@ -2371,6 +2388,8 @@ export interface components {
             expected_rpe: number;
             /** Part Names */
             part_names: string[];
+            /** People */
+            people: number;
             /** Person */
             person: string | null;
             /** Person Id */
@@ -2658,6 +2677,18 @@ export interface components {
              * @enum {string}
              */
             word: "under" | "in band" | "over" | "easy" | "lost" | "";
+        };
+        /** Side */
+        Side: {
+            /** End S */
+            end_s: number;
+            /**
+             * Stance
+             * @enum {string}
+             */
+            stance: "orthodox" | "southpaw";
+            /** Start S */
+            start_s: number;
         };
         /** SignIn */
         SignIn: {
@@ -4561,7 +4592,9 @@ export interface operations {
     };
     run_plan: {
         parameters: {
-            query?: never;
+            query?: {
+                people?: number;
+            };
             header?: never;
             path: {
                 session_id: number;
@@ -4586,6 +4619,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

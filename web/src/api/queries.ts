@@ -121,10 +121,16 @@ export const liveRuns = queryOptions({
   staleTime: 0,
 });
 
-export const runPlan = (id: number) =>
+/** Every plan of a session's next run, for however many people. */
+export const runPlans = (id: number) => ["run", id] as const;
+
+export const runPlan = (id: number, people: number) =>
   queryOptions({
-    queryKey: ["run", id],
-    queryFn: () => need(api.GET("/api/sessions/{session_id}/run", { params: { path: { session_id: id } } })),
+    queryKey: [...runPlans(id), people],
+    queryFn: () =>
+      need(api.GET("/api/sessions/{session_id}/run", { params: { path: { session_id: id }, query: { people } } })),
+    // While the plan for another number of people is worked out, the clock stays.
+    placeholderData: keepPreviousData,
     staleTime: 0,
   });
 

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { read } from "../api/queries";
-import { painted } from "./painted";
+import { marked, painted } from "./painted";
 import { useSettled } from "./useSettled";
 
 interface Props {
@@ -26,16 +26,22 @@ export function Coloured({ text, children }: Props) {
   const asked = useSettled(text, 60);
   const { data, error } = useQuery({ ...read(asked), enabled: asked.trim() !== "" });
   const [known, setKnown] = useState<{ text: string; spans: Schemas["Span"][] }>({ text: "", spans: [] });
-  const spans = data?.spans ?? spansOf(error);
+  const spans = data?.spans ?? faultOf(error)?.spans;
   if (spans && (known.text !== asked || known.spans !== spans)) setKnown({ text: asked, spans });
+  const character = asked === text ? faultOf(error)?.character : undefined;
+  const pieces = painted(text, known.text, known.spans);
   return (
     <div className="grid">
       <div
         aria-hidden="true"
         className="field pointer-events-none col-start-1 row-start-1 text-[15px] whitespace-pre-wrap break-words"
       >
-        {painted(text, known.text, known.spans).map((piece) => (
-          <span key={piece.start} className={piece.kind ? INK[piece.kind] : undefined}>
+        {(character === undefined ? pieces : marked(pieces, character - 1)).map((piece) => (
+          <span
+            key={piece.start}
+            data-fault={piece.fault}
+            className={`${piece.kind ? INK[piece.kind] : ""} ${piece.fault ? "faulty" : ""}`}
+          >
             {piece.text}
           </span>
         ))}
@@ -46,7 +52,11 @@ export function Coloured({ text, children }: Props) {
   );
 }
 
-function spansOf(error: unknown): Schemas["Span"][] | undefined {
-  const faults = (error as { faults?: Schemas["Fault"][] } | null)?.faults;
-  return faults?.[0]?.ctx?.spans as Schemas["Span"][] | undefined;
+interface LineFault {
+  character?: number;
+  spans?: Schemas["Span"][];
+}
+
+function faultOf(error: unknown): LineFault | undefined {
+  return (error as { faults?: Schemas["Fault"][] } | null)?.faults?.[0]?.ctx as LineFault | undefined;
 }

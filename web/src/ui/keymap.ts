@@ -35,6 +35,7 @@ const DIGITS = [..."0123456789"];
 /** The keys of a line of shorthand that could go on. */
 export const LINE = place("Keys of a line", [
   row("what could come next in a line", { complete: ["Ctrl+Space"] }, "text"),
+  row("the line is finished; Shift Enter makes another", { finish: ["Enter"] }, "text"),
 ]);
 
 /** The keys of a field with − and +. */

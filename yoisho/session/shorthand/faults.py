@@ -30,6 +30,14 @@ def at(position: int, error: ValueError) -> ShorthandError:
     return ShorthandError(text[0].upper() + text[1:] + ".", position)
 
 
+class UnknownWordError(ShorthandError):
+    """A word that the reading stopped at; what is said of it depends on the words beside it."""
+
+    def __init__(self, word: Token):
+        super().__init__(f"“{word}” is not known.", word.start_pos or 0)
+        self.word = word
+
+
 @contextmanager
 def placed(position: int) -> Iterator[None]:
     """What makes no sense inside is said at this character; a fault that knows its own place keeps it."""
@@ -60,6 +68,19 @@ def unknown(token: Token) -> ShorthandError:
     return ShorthandError(f"“{token}” {said}. {hint}", token.start_pos or 0, ("an effort",), suggestion)
 
 
+def _of_two_words(text: str, token: Token) -> ShorthandError | None:
+    """What is said where two words are nearly one that is known, such as "all outt": at the one that is wrong."""
+    start = token.start_pos or 0
+    pair = re.match(r"(\w+)(\s+)(\w+)", text[start:].lower())
+    nearest = pair and get_close_matches(f"{pair[1]} {pair[3]}", [w for w in _words() if " " in w], n=1, cutoff=0.8)
+    if not pair or not nearest:
+        return None
+    known = nearest[0].split()
+    wrong = 1 if known[0] == pair[1] else 0
+    said = f"“{pair[1]} {pair[3]}” is not a word of the shorthand. Did you mean {nearest[0]}?"
+    return ShorthandError(said, start + pair.start(3) * wrong, ("an effort",), known[wrong])
+
+
 def _lone_combination(text: str, position: int) -> ShorthandError | None:
     """What is said of numbers with hyphens that no time stands before, where the reading stopped at them."""
     for found in re.finditer(r"(?<![\w:|-])(?P<line>\d+b?(?:-\d+b?)+)(?![^\[]*\])", text):
@@ -77,6 +98,11 @@ def over_weeks(text: str, count: int) -> ShorthandError:
     return ShorthandError(said + "Make the series, or keep one of them.", start, ("one number",))
 
 
+def unknown_in(text: str, word: Token) -> ShorthandError:
+    """What is said of a word that a line holds and nobody knows."""
+    return _of_two_words(text, word) or unknown(word)
+
+
 def explain(text: str, error: UnexpectedInput) -> ShorthandError:
     position = len(text.rstrip()) if isinstance(error, UnexpectedEOF) else error.pos_in_stream
     names: set[str] = set()
@@ -85,12 +111,12 @@ def explain(text: str, error: UnexpectedInput) -> ShorthandError:
         if error.token.type == "$END":
             position = len(text.rstrip())
         elif error.token.type == "WORD":
-            return _lone_combination(text, position or 0) or unknown(error.token)
+            return _lone_combination(text, position or 0) or unknown_in(text, error.token)
     elif isinstance(error, UnexpectedCharacters):
         names = set(error.allowed or ())
     last = (getattr(error, "token_history", None) or [None])[-1]
     if last is not None and last.type == "WORD":
-        return _lone_combination(text, position or 0) or unknown(last)
+        return _lone_combination(text, position or 0) or unknown_in(text, last)
     lone = _lone_combination(text, position or 0)
     if lone:
         return lone

@@ -13,7 +13,15 @@ from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
 from yoisho.session.interval import MOST_REPS, Beat, HeartBand, Interval, RepeatingCue
 from yoisho.session.modality import MODALITIES, modality_spellings
-from yoisho.session.shorthand.faults import ShorthandError, explain, how_many, over_weeks, placed, unknown
+from yoisho.session.shorthand.faults import (
+    ShorthandError,
+    UnknownWordError,
+    explain,
+    how_many,
+    over_weeks,
+    placed,
+    unknown_in,
+)
 from yoisho.session.shorthand.grammar import parser, squeezed
 from yoisho.session.shorthand.series import weeks
 from yoisho.session.shorthand.settle import (
@@ -170,7 +178,7 @@ class _Reader(Transformer[Token, Node]):
 
     @v_args(inline=True)
     def unknown(self, word: Token) -> None:
-        raise unknown(word)
+        raise UnknownWordError(word)
 
     def _said(self, modifiers: list[object]) -> dict[str, Any]:
         """What the words behind a dose or a bracket say, by field; a cue may come more than once."""
@@ -410,6 +418,8 @@ def read(text: str, school_id: str = DEFAULT_SCHOOL, unsaid: str | None = None) 
             check_size(node)
     except UnexpectedInput as error:
         raise explain(text, error) from error
+    except UnknownWordError as error:
+        raise unknown_in(text, error.word) from None
     except RecursionError:
         raise ShorthandError("Brackets go at most 12 deep; split the session into parts.", 0) from None
     return node

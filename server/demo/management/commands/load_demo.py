@@ -24,8 +24,8 @@ from yoisho.engine.person import Person as CorePerson
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import simulate
 from yoisho.session import shorthand
-from yoisho.session.document import Part, drill_to_dict, to_document
 from yoisho.session.document import Session as CoreSession
+from yoisho.session.document import drill_to_dict, to_document
 from yoisho.session.timeline import Timeline
 from yoisho.strikes import notation
 
@@ -78,7 +78,9 @@ def _record(who: CorePerson, timeline: Timeline, done_s: int, seed: int) -> Reco
 
 
 def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
-    core = CoreSession(planned.title, tuple(Part(name, shorthand.read(text)) for name, text in planned.parts))
+    core = CoreSession(
+        planned.title, shorthand.read_parts("\n".join(f"{name}: {text}" for name, text in planned.parts))
+    )
     document = to_document(core)
     state = {"person": person, "target": planned.target, "document": document, "tags": list(planned.tags)}
     saved = Session.objects.create(club=club, saved_by=coach, **state)

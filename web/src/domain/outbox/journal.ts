@@ -14,11 +14,18 @@ export async function journalOf(runId: string): Promise<Happened[]> {
 }
 
 /** The plan as it stood, as everything that is told of a run carries it. */
-export const planOf = ({ session_id, revision, document, person_id }: Schemas["RunPlan"]): Schemas["RunIn"] => ({
+export const planOf = ({
   session_id,
   revision,
   document,
   person_id,
+  people,
+}: Schemas["RunPlan"]): Schemas["RunIn"] => ({
+  session_id,
+  revision,
+  document,
+  person_id,
+  people,
 });
 
 export async function sendJournal(runId: string, plan: Schemas["RunPlan"]): Promise<Outcome> {

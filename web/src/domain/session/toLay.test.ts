@@ -13,6 +13,11 @@ describe("what is brought to the Bench", () => {
     expect([row, draft.personId]).toEqual([1, 4]);
   });
 
+  it("as a bare bench leaves nothing of what lay there", () => {
+    const before = { ...emptyDraft(4), document: { ...emptyDraft().document, parts: [warm] } };
+    expect(laid(before, { kind: "empty", said: "" }).draft).toEqual(emptyDraft());
+  });
+
   it("as a session takes the place of what lay there, keeps the person, and has the main set in hand", () => {
     const document = { ...emptyDraft().document, title: "Tabata", parts: [warm, newPart("Twenty-tens")] };
     const { draft, row } = laid(emptyDraft(4), { kind: "session", document, target: "lactic-capacity", said: "" });

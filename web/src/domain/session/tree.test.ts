@@ -23,8 +23,8 @@ describe("the fields of a row", () => {
   it("are read in the order the pattern is", () => {
     expect(fieldsOf(thirds).map((field) => field.label)).toEqual([
       "Rounds",
-      "Work",
-      "Work",
+      "Work 1",
+      "Work 2",
       "Rest between",
       "Then rest",
     ]);
@@ -42,7 +42,7 @@ describe("the fields of a row", () => {
       "Rounds",
       "Work",
       "Rest between",
-      "Rest between",
+      "Rest between sets",
     ]);
   });
 

@@ -48,8 +48,16 @@ function labelOf(tempo: Tempo, last: boolean): string {
   return tempo === "recover" ? "Recover" : "Work";
 }
 
-/** Everything in a tree that a stepper can change, in the order it is read. */
-export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
+/** Everything in a tree that a stepper can change, in the order it is read. Of several alike, each says which it is. */
+export function fieldsOf(tree: Node): Field[] {
+  const fields = found(tree);
+  return fields.map((field) => {
+    const same = fields.filter((each) => each.label === field.label);
+    return same.length < 2 ? field : { ...field, label: `${field.label} ${same.indexOf(field) + 1}` };
+  });
+}
+
+function found(node: Node, path: Path = [], last = false): Field[] {
   switch (node.type) {
     case "interval":
       return [
@@ -61,14 +69,16 @@ export function fieldsOf(node: Node, path: Path = [], last = false): Field[] {
       ];
     case "sequence":
       return node.items.flatMap((item, index) =>
-        fieldsOf(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
+        found(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
       );
     case "repeat": {
-      const label = holdsRepeat(node.body) ? "Sets" : "Rounds";
+      const sets = holdsRepeat(node.body);
+      const label = sets ? "Sets" : "Rounds";
+      const between = sets ? "Rest between sets" : "Rest between";
       return [
         { kind: "count", label, path: [...path, "count"], value: node.count },
-        ...fieldsOf(node.body, [...path, "body"]),
-        { kind: "between", label: "Rest between", path: [...path, "between"], value: node.between?.seconds ?? 0 },
+        ...found(node.body, [...path, "body"]),
+        { kind: "between", label: between, path: [...path, "between"], value: node.between?.seconds ?? 0 },
       ];
     }
   }
@@ -88,15 +98,11 @@ export function changed(tree: Node, field: Field, value: number | Tempo): Node {
   return setIn(tree, field.path, { ...pause, seconds: value });
 }
 
+/** What a new row is until its first line reads: nothing of it is shown, judged or saved. */
 export function newPart(name: string): Part {
   return {
     name,
     purpose: null,
-    tree: {
-      type: "repeat",
-      count: 3,
-      body: { type: "interval", seconds: 60, tempo: "technique" },
-      between: { type: "interval", seconds: 30, tempo: "rest" },
-    },
+    tree: { type: "interval", seconds: 60, tempo: "technique" },
   };
 }

@@ -3,7 +3,8 @@ import type { Schemas } from "../../api/client";
 import { drawnOf } from "../../charts/columns/drawn";
 import type { Draft, Kept } from "../../domain/session/draft";
 import { mainRow } from "../../domain/session/toLay";
-import { newPart } from "../../domain/session/tree";
+import { usePrinting } from "../../ui/usePrinting";
+import { Ask } from "./Ask";
 import { Conflict } from "./Conflict";
 import { DeskSheet } from "./DeskSheet";
 import { deskOf, reduce, type View } from "./deskState";
@@ -11,11 +12,13 @@ import { Empty } from "./Empty";
 import { Head } from "./Head";
 import { History } from "./History";
 import { keepHeat, recallHeat } from "./heat";
+import { Looking } from "./Looking";
 import { Over } from "./Over";
 import { useProposals } from "./propose/useProposals";
 import { Rows } from "./Rows";
 import { Said } from "./Said";
 import { ScorePlace } from "./ScorePlace";
+import { Stale } from "./Stale";
 import { useDraft } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
 import { useBrought } from "./useBrought";
@@ -24,6 +27,10 @@ import { useNudges } from "./useNudges";
 import { useRows } from "./useRows";
 import { useSaving } from "./useSaving";
 
+/** Another person or purpose than is saved, to see what would be. */
+type Look = Partial<Pick<Draft, "personId" | "target">>;
+/** On paper every part has its share of the width. */
+const FOLDED: ReadonlySet<number> = new Set();
 const NOBODY = "nobody in particular";
 
 interface DeskProps {
@@ -36,30 +43,49 @@ interface DeskProps {
 /** The session in hand: its score, its outline and its verdict, and everything that is done to it. */
 export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const [wbgt, setWbgt] = useState(recallHeat);
-  const bench = useDraft(start, sessionId, useAhead(wbgt));
+  const [look, setLook] = useState<Look>({});
+  const ahead = useAhead(wbgt);
+  const bench = useDraft(
+    start,
+    sessionId,
+    useCallback((next: Draft) => ahead({ ...next, ...look }), [ahead, look]),
+  );
   const { draft, edit } = bench;
-  const { evaluation, guessing, away, refused, retry } = useEvaluation(draft, wbgt);
+  const seen = useMemo(() => ({ ...draft, ...look }), [draft, look]);
+  const { evaluation, guessing, away, refused, retry } = useEvaluation(seen, wbgt);
   const [desk, dispatch] = useReducer(reduce, start, deskOf);
   const { view, chosen, open, wanted } = desk;
   const rows = useRows(bench, desk, dispatch);
   const { parts, choose, say, typing, lay } = rows;
+  const stale = typing.refused !== null;
   const saving = useSaving(sessionId, bench, typing.waiting, say);
   const { save, theirs } = saving;
 
+  const printing = usePrinting();
+
   const toDesk = () => dispatch({ do: "show", view: { kind: "desk" } });
-  useBrought(bench, choose, say);
+  const brought = useBrought(bench, choose, say);
+
+  const looking = seen.personId !== draft.personId || seen.target !== draft.target;
+  /** On a saved session another person or purpose is only looked at, until it is kept. */
+  function change(next: Partial<Draft>) {
+    const tried = "personId" in next || "target" in next;
+    if (sessionId === null || !tried) edit(next);
+    else setLook({ ...look, ...next });
+  }
 
   /** Another session in the place of what lies here, with a word on it; undo brings this one back. */
   function put(next: Partial<Draft>, words: string) {
     bench.setTyped(null);
     edit(next);
+    if (next.target) setLook({});
     // Where rows have come or gone, the one in hand is another.
     if (next.document && next.document.parts.length !== parts.length) choose(mainRow(next.document), false);
     toDesk();
     say(words);
   }
 
-  const proposals = useProposals({ target: draft.target, person_id: draft.personId, wbgt_c: wbgt }, say);
+  const proposals = useProposals({ target: seen.target, person_id: seen.personId, wbgt_c: wbgt }, say);
   const take = (proposal: Schemas["ProposalOut"], mainOnly: boolean) => {
     bench.setTyped(null);
     const at = mainRow(proposal.document);
@@ -144,22 +170,23 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     : unsaved
       ? "Save"
       : "Saved";
-  const target = vocabulary.targets.find((each) => each.id === draft.target);
-  const purpose = target?.name ?? draft.target;
-  const person = people.find((each) => each.id === draft.personId)?.name ?? NOBODY;
+  const target = vocabulary.targets.find((each) => each.id === seen.target);
+  const purposeOf = (id: string) => vocabulary.targets.find((each) => each.id === id)?.name ?? id;
+  const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? NOBODY;
+  const [purpose, person] = [purposeOf(seen.target), nameOf(seen.personId)];
   const now = judged && drawnOf(draft.document.title, judged);
 
   // A quarter longer than now at the most, or as long as the coach allows.
   const mostMinutes = Math.max(proposals.limits.minutes, Math.ceil((1.25 * (evaluation?.total_s ?? 0)) / 60));
   const asked = useMemo(
     () => ({
-      document: draft.document,
-      person_id: draft.personId,
-      target: draft.target,
+      document: seen.document,
+      person_id: seen.personId,
+      target: seen.target,
       wbgt_c: wbgt,
       minutes: Math.min(240, mostMinutes),
     }),
-    [draft.document, draft.personId, draft.target, wbgt, mostMinutes],
+    [seen, wbgt, mostMinutes],
   );
   const nudges = useNudges(asked, judged !== null).data;
   const over = proposals.shown !== null || view.kind === "compare" || (view.kind === "scale" && now);
@@ -168,7 +195,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       <Over
         sessionId={sessionId}
         view={view}
-        draft={draft}
+        draft={seen}
         now={now}
         purpose={purpose}
         person={person}
@@ -185,14 +212,14 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
       <div className="min-w-0 px-4 pt-[18px] min-[900px]:px-6">
         <Head
-          draft={draft}
+          draft={seen}
           people={people}
           targets={vocabulary.targets}
           minutes={proposals.limits.minutes}
           proposing={proposals.searching}
           save={{ word: saveWord, can: !save.isPending && unsaved && !theirs }}
           canRun={hasParts && !save.isPending && !theirs}
-          onEdit={edit}
+          onEdit={change}
           onMinutes={(minutes) => proposals.setLimits({ ...proposals.limits, minutes })}
           onPropose={proposals.open}
           onSave={() => keepIt(false)}
@@ -207,6 +234,27 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
             proposals.close();
           }}
         />
+        {looking && (
+          <Looking
+            savedFor={`${nameOf(draft.personId)}, ${purposeOf(draft.target)}`}
+            onKeep={() => {
+              edit(look);
+              setLook({});
+            }}
+            onBack={() => setLook({})}
+          />
+        )}
+        {brought.asking && (
+          <Ask
+            title={brought.title}
+            brought={brought.asking.kind === "session" ? brought.asking.document.title : "a new session"}
+            busy={brought.saving}
+            said={brought.refused}
+            onSave={brought.saveFirst}
+            onReplace={brought.replace}
+            onStay={brought.stay}
+          />
+        )}
         {theirs && (
           <Conflict
             savedAt={theirs.saved_at}
@@ -220,31 +268,29 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         {view.kind === "history" && sessionId !== null && (
           <History
             sessionId={sessionId}
+            forWhom={(version) => `${nameOf(version.person_id ?? null)}, ${purposeOf(version.target)}`}
             onCompare={(revision) => show({ kind: "compare", first: `v${revision}` })}
             onRestore={put}
             onClose={() => toDesk()}
           />
         )}
-        {parts.length === 0 ? (
-          <Empty
-            examples={vocabulary.examples}
-            onPropose={proposals.open}
-            onType={addFromText}
-            onAdd={() => rows.add()}
-          />
+        {rows.rows.length === 0 ? (
+          <Empty examples={vocabulary.examples} onPropose={proposals.open} onType={rows.add} onAdd={() => rows.add()} />
         ) : (
           <>
-            <ScorePlace
-              evaluation={evaluation}
-              names={names}
-              open={chosen}
-              unfolded={desk.unfolded}
-              lit={litSet}
-              refused={refused}
-              onOpen={onOpen}
-              onRetry={retry}
-              wordOf={wordOf}
-            />
+            <Stale stale={stale}>
+              <ScorePlace
+                evaluation={evaluation}
+                names={names}
+                open={printing ? null : chosen}
+                unfolded={printing ? FOLDED : desk.unfolded}
+                lit={litSet}
+                refused={refused}
+                onOpen={onOpen}
+                onRetry={retry}
+                wordOf={wordOf}
+              />
+            </Stale>
             <Rows
               bench={bench}
               desk={desk}
@@ -257,6 +303,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         )}
       </div>
       <DeskSheet
+        stale={stale}
         evaluation={evaluation}
         asked={asked}
         nudges={nudges}
@@ -273,9 +320,4 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
       />
     </main>
   );
-
-  function addFromText(text: string) {
-    rows.add(newPart("Main set"));
-    bench.setTyped({ part: parts.length, text });
-  }
 }

@@ -2,9 +2,12 @@ import type { Schemas } from "../../api/client";
 import type { Draft } from "../../domain/session/draft";
 import { Claims } from "./Claims";
 import { Nudges } from "./Nudges";
+import { Stale } from "./Stale";
 import { VerdictSheet } from "./VerdictSheet";
 
 interface Props {
+  /** A line cannot be read: what stands here is from before it. */
+  stale: boolean;
   evaluation: Schemas["Evaluation"] | undefined;
   /** What is asked about: the session as it lies here. */
   asked: Schemas["NudgeIn"];
@@ -19,7 +22,7 @@ interface Props {
 }
 
 /** The sheet beside the desk: the verdict with its cures, the nudges and the claims. */
-export function DeskSheet({ evaluation, asked, nudges, names, target, targets, guessing, ...on }: Props) {
+export function DeskSheet({ stale, evaluation, asked, nudges, names, target, targets, guessing, ...on }: Props) {
   const { document, person_id, wbgt_c } = asked;
   const cureOf = (rule: string) => {
     const nudge = nudges?.find((each) => each.cures.includes(rule));
@@ -30,24 +33,26 @@ export function DeskSheet({ evaluation, asked, nudges, names, target, targets, g
   return (
     <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
       {evaluation && document.parts.length > 0 ? (
-        <VerdictSheet
-          evaluation={evaluation}
-          targets={targets}
-          onLight={on.onLight}
-          wbgt={wbgt_c ?? null}
-          somebody={person_id != null}
-          guessing={guessing}
-          cureOf={cureOf}
-          onWbgt={on.onWbgt}
-        >
-          <Nudges
-            asked={asked}
-            partNames={names}
-            purpose={target?.name ?? asked.target}
-            onApply={(next, words) => on.onPut({ document: next }, words)}
-          />
-          <Claims asked={{ document, person_id }} targets={targets} />
-        </VerdictSheet>
+        <Stale stale={stale}>
+          <VerdictSheet
+            evaluation={evaluation}
+            targets={targets}
+            onLight={on.onLight}
+            wbgt={wbgt_c ?? null}
+            somebody={person_id != null}
+            guessing={guessing}
+            cureOf={cureOf}
+            onWbgt={on.onWbgt}
+          >
+            <Nudges
+              asked={asked}
+              partNames={names}
+              purpose={target?.name ?? asked.target}
+              onApply={(next, words) => on.onPut({ document: next }, words)}
+            />
+            <Claims asked={{ document, person_id }} targets={targets} />
+          </VerdictSheet>
+        </Stale>
       ) : (
         <div className="p-4">
           <h2>No verdict yet</h2>

@@ -91,16 +91,18 @@ export function Head(props: Props) {
               ))}
             </select>
           </label>
-          <Stepper
-            label="Minutes"
-            value={minutes}
-            min={4}
-            max={120}
-            show={String}
-            read={(text) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null)}
-            step={() => 5}
-            onChange={onMinutes}
-          />
+          <span className="no-print">
+            <Stepper
+              label="Minutes to propose"
+              value={minutes}
+              min={4}
+              max={120}
+              show={String}
+              read={(text) => (/^\d{1,3}$/.test(text.trim()) ? Number(text) : null)}
+              step={() => 5}
+              onChange={onMinutes}
+            />
+          </span>
           <button type="button" className="act" disabled={proposing} onClick={onPropose}>
             {proposing ? (
               "Searching …"

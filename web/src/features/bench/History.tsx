@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import type { Schemas } from "../../api/client";
 import { versions as versionsQuery } from "../../api/queries";
 import { type Draft, draftOf } from "../../domain/session/draft";
 import { clock, when } from "../../domain/time";
@@ -6,13 +7,15 @@ import { Sheet } from "../../ui/Sheet";
 
 interface Props {
   sessionId: number;
+  /** Whom and what for a version was saved. */
+  forWhom: (version: Schemas["SavedVersion"]) => string;
   onCompare: (revision: number) => void;
   onRestore: (draft: Draft, said: string) => void;
   onClose: () => void;
 }
 
 /** Who saved what and when; any version can be looked at beside what stands here now, or restored. */
-export function History({ sessionId, onCompare, onRestore, onClose }: Props) {
+export function History({ sessionId, forWhom, onCompare, onRestore, onClose }: Props) {
   const query = useQuery({ ...versionsQuery(sessionId), staleTime: 0 });
   return (
     <Sheet label="History" className="w-[min(680px,calc(100vw-32px))]" onClose={onClose}>
@@ -36,7 +39,7 @@ export function History({ sessionId, onCompare, onRestore, onClose }: Props) {
                 </span>
               </p>
               <p className="line-clamp-2 text-[13px]">
-                {version.document.title}, {clock(version.total_s)}: {version.text.join(" · ")}
+                {version.document.title}, for {forWhom(version)}, {clock(version.total_s)}: {version.text.join(" · ")}
               </p>
             </div>
             <p className="flex items-start gap-2">

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { flushSync } from "react-dom";
 import type { Schemas } from "../../api/client";
 import type { Kept } from "../../domain/session/draft";
 import type { Part } from "../../domain/session/tree";
@@ -51,6 +52,7 @@ export function Outline(props: Props) {
         {parts.map((part, index) => {
           const summary = evaluation?.parts[index];
           const isOpen = open && chosen === index && !picked;
+          const text = props.typed?.part === index ? props.typed.text : null;
           const isPicked = picked?.has(index) ?? false;
           return (
             <Place key={rowId(index)} id={rowId(index)} name={part.name || "No name"} open={isOpen}>
@@ -61,14 +63,21 @@ export function Outline(props: Props) {
                   summary={summary}
                   tempos={props.tempos}
                   purposes={props.purposes}
-                  typed={props.typed?.part === index ? props.typed.text : null}
+                  typed={text}
+                  fresh={props.typing.fresh && text !== null}
                   typing={props.typing}
                   onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
                   onChange={(next) => props.onChange(index, next)}
                   onLay={props.onLay}
                   onDouble={() => props.onDouble(index)}
                   onRemove={() => props.onRemove(index)}
-                  onClose={() => props.onChoose(index, false)}
+                  onClose={() => {
+                    // After whatever is being drawn just now, and at once: the row has to stand there to be focused.
+                    setTimeout(() => {
+                      flushSync(() => props.onChoose(index, false));
+                      document.querySelector<HTMLElement>(`[data-row="${index}"]`)?.focus();
+                    });
+                  }}
                 />
               ) : (
                 <button
@@ -92,7 +101,7 @@ export function Outline(props: Props) {
                     <Purpose of={part} purposes={props.purposes} />
                   </span>
                   <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
-                    {summary?.text ?? "…"}
+                    {text ?? summary?.text ?? "…"}
                   </span>
                   <Sums summary={summary} />
                 </button>
@@ -101,8 +110,10 @@ export function Outline(props: Props) {
           );
         })}
       </Sortables>
-      {evaluation && parts.length > 0 && (
-        <div className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold`}>
+      {evaluation && evaluation.parts.length > 0 && (
+        <div
+          className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold ${props.typing.refused ? "stale" : ""}`}
+        >
           <span />
           <span>Total {clock(evaluation.total_s)}</span>
           <span className="hidden min-[700px]:block" />

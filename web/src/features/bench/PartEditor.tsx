@@ -19,6 +19,8 @@ interface Props {
   tempos: Schemas["TempoOut"][];
   purposes: Schemas["Named"][];
   typed: string | null;
+  /** The row has no part yet: it is its line alone. */
+  fresh: boolean;
   typing: Typing;
   onTyped: (text: string | null) => void;
   onChange: (part: Part) => void;
@@ -38,6 +40,7 @@ export function PartEditor(props: Props) {
     tempos,
     purposes,
     typed,
+    fresh,
     typing,
     onTyped,
     onChange,
@@ -72,41 +75,56 @@ export function PartEditor(props: Props) {
           aria-label="Part"
           className="field font-semibold min-[700px]:-ml-[11px]"
           value={part.name}
+          readOnly={fresh}
           maxLength={80}
           onChange={(event) => say({ name: event.target.value })}
         />
         <div className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:pt-2 min-[700px]:-ml-[11px]">
-          <Pattern text={summary?.text ?? ""} typed={typed} typing={typing} onTyped={onTyped} onLay={onLay} />
+          <Pattern
+            text={summary?.text ?? ""}
+            typed={typed}
+            typing={typing}
+            onTyped={onTyped}
+            onLay={onLay}
+            onDone={onClose}
+          />
         </div>
         <Sums summary={summary} />
       </div>
       <fieldset disabled={typing.waiting} className="flex flex-wrap items-start gap-x-4 gap-y-2">
         {!levels &&
+          !fresh &&
           fieldsOf(part.tree).map((field) => (
             <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
           ))}
-        <Choice
-          label="For"
-          value={part.purpose ?? ""}
-          none="nothing said"
-          options={purposes}
-          onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
-        />
+        {!fresh && (
+          <Choice
+            label="For"
+            value={part.purpose ?? ""}
+            none="nothing said"
+            options={purposes}
+            onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
+          />
+        )}
         <div className="ml-auto flex gap-4 self-end text-[13px]">
-          <button
-            type="button"
-            className="link min-h-[30px]"
-            aria-expanded={levels}
-            onClick={() => {
-              keepLevels(!levels);
-              setLevels(!levels);
-            }}
-          >
-            {levels ? "Steppers only" : "Level by level"}
-          </button>
-          <button type="button" className="link min-h-[30px]" onClick={onDouble}>
-            Double
-          </button>
+          {!fresh && (
+            <>
+              <button
+                type="button"
+                className="link min-h-[30px]"
+                aria-expanded={levels}
+                onClick={() => {
+                  keepLevels(!levels);
+                  setLevels(!levels);
+                }}
+              >
+                {levels ? "Steppers only" : "Level by level"}
+              </button>
+              <button type="button" className="link min-h-[30px]" onClick={onDouble}>
+                Double
+              </button>
+            </>
+          )}
           <button type="button" className="link min-h-[30px]" onClick={onRemove}>
             Remove
           </button>
@@ -115,7 +133,7 @@ export function PartEditor(props: Props) {
           </button>
         </div>
       </fieldset>
-      {levels && (
+      {levels && !fresh && (
         <fieldset disabled={typing.waiting}>
           <legend className="sr-only">Level by level</legend>
           <Levels

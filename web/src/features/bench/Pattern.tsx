@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { read } from "../../api/queries";
 import { Coloured } from "../../ui/Coloured";
 import { Completing, useCompleting } from "../../ui/Completing";
 import { Fault } from "../../ui/Fault";
+import { actionOf, LINE } from "../../ui/keymap";
 import type { Typing } from "./useTyped";
 
 interface Props {
@@ -12,13 +13,15 @@ interface Props {
   typing: Typing;
   onTyped: (text: string | null) => void;
   onLay: () => void;
+  /** The pattern is finished. */
+  onDone: () => void;
 }
 
 /**
- * The pattern as text: coloured, completed, and said in plain words. What cannot be read is said at its character, and
- * the last good score stays.
+ * The pattern as text: coloured, completed, and said in plain words. What cannot be read is marked at its character.
+ * Enter finishes it, once it reads; Shift Enter makes another line.
  */
-export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
+export function Pattern({ text, typed, typing, onTyped, onLay, onDone }: Props) {
   const id = useId();
   const shown = typed ?? text;
   const input = useRef<HTMLTextAreaElement>(null);
@@ -46,6 +49,21 @@ export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
     if (several && pasted.current) onLay();
     if (several || refused) pasted.current = false;
   }, [several, refused, onLay]);
+  const [finishing, setFinishing] = useState(false);
+  const read = typed === null || (readAs !== null && !typing.waiting);
+  useEffect(() => {
+    if (!finishing || !(refused || several || read)) return;
+    setFinishing(false);
+    if (several) onLay();
+    else if (!refused) onDone();
+  }, [finishing, refused, several, read, onLay, onDone]);
+  const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
+    completing.combobox.onKeyDown(event);
+    if (event.defaultPrevented || event.nativeEvent.isComposing || actionOf(LINE, event) !== "finish") return;
+    event.preventDefault();
+    completing.close();
+    if (!typing.blank) setFinishing(true);
+  };
   return (
     <div className="relative">
       <Coloured text={shown}>
@@ -63,7 +81,11 @@ export function Pattern({ text, typed, typing, onTyped, onLay }: Props) {
           aria-invalid={refused !== null}
           aria-describedby={`${id}-said`}
           {...completing.combobox}
-          onChange={(event) => onTyped(event.target.value)}
+          onKeyDown={onKeyDown}
+          onChange={(event) => {
+            setFinishing(false);
+            onTyped(event.target.value);
+          }}
           onPaste={(event) => {
             pasted.current = event.clipboardData.getData("text/plain").includes("\n");
           }}
@@ -103,13 +125,15 @@ function Said({ shown, typed, typing, onTyped, onLay }: SaidProps) {
       </>
     );
   }
+  if (typing.blank)
+    return <span className="quiet">How often, how long, how hard: Ctrl Space shows what can stand here.</span>;
   if (away) return <span className="quiet">No connection: it is read as soon as there is one.</span>;
   if (several) {
     return (
       <>
         {several.length} parts: {several.map((part) => part.name).join(", ")}.{" "}
         <button type="button" className="link min-h-[24px]" onMouseDown={(e) => e.preventDefault()} onClick={onLay}>
-          Lay them
+          Put them in rows
         </button>
       </>
     );

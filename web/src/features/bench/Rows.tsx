@@ -40,7 +40,7 @@ export function Rows({ bench, desk, rows, evaluation, vocabulary, onUnfold }: Pr
           />
         )}
         <Outline
-          parts={parts}
+          parts={rows.rows}
           evaluation={evaluation}
           tempos={vocabulary.tempos}
           purposes={vocabulary.purposes}

@@ -4,14 +4,18 @@ import { newPart } from "../../domain/session/tree";
 import { type DeskAction, type DeskState, deskOf, reduce } from "./deskState";
 
 const draft = emptyDraft();
-const four = { ...draft, document: { ...draft.document, parts: ["a", "b", "c", "d"].map((name) => newPart(name)) } };
+const draft4 = [newPart("a"), newPart("b"), newPart("c"), newPart("d")] as const;
+const four = { ...draft, document: { ...draft.document, parts: [...draft4] } };
 const start: Kept = { draft: four, savedText: null, revision: null, typed: null };
 const desk = (...actions: DeskAction[]): DeskState => actions.reduce(reduce, deskOf(start));
 const picked = (state: DeskState) => state.picked && [...state.picked].toSorted();
 
 describe("what is in hand at the desk", () => {
-  it("begins at the last row, or at the line that was being typed, and tells of changes that are not saved", () => {
-    expect(deskOf(start)).toMatchObject({ chosen: 3, open: false, said: null });
+  it("begins at the main set, or at the line that was being typed, and tells of changes that are not saved", () => {
+    const [warm, ...rest] = draft4;
+    const parts = [{ ...warm, purpose: "warm-up" as const }, ...rest];
+    const framed = { ...start, draft: { ...four, document: { ...four.document, parts } } };
+    expect(deskOf(framed)).toMatchObject({ chosen: 1, open: false, said: null });
     expect(deskOf({ ...start, typed: { part: 1, text: "3:00 p" } })).toMatchObject({ chosen: 1, open: true });
     expect(deskOf({ ...start, savedText: "{}" }).said).toContain("not saved yet");
   });

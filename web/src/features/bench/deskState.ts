@@ -1,4 +1,5 @@
 import { asText, type Kept } from "../../domain/session/draft";
+import { mainRow } from "../../domain/session/toLay";
 
 /** What has the screen: the desk itself, or a page or sheet over it. */
 export type View = { kind: "desk" | "scale" | "history" } | { kind: "compare"; first: string | null };
@@ -40,7 +41,7 @@ export function deskOf(start: Kept): DeskState {
   const changed = start.savedText !== null && asText(start.draft) !== start.savedText;
   return {
     view: { kind: "desk" },
-    chosen: start.typed?.part ?? (parts ? parts - 1 : null),
+    chosen: start.typed?.part ?? (parts ? mainRow(start.draft.document, start.draft.target) : null),
     open: start.typed !== null || parts === 1,
     picked: null,
     unfolded: new Set(),

@@ -1,8 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { newPart, type Part } from "../../domain/session/tree";
+import type { Part } from "../../domain/session/tree";
 import { doubledRows, joined, withEffort, without, withPurpose } from "./several";
 
-const parts: Part[] = ["Warm-up", "Rounds", "Cool-down"].map((name) => newPart(name));
+const tree: Part["tree"] = {
+  type: "repeat",
+  count: 3,
+  body: { type: "interval", seconds: 60, tempo: "technique" },
+  between: { type: "interval", seconds: 30, tempo: "rest" },
+};
+const parts: Part[] = ["Warm-up", "Rounds", "Cool-down"].map((name) => ({ name, purpose: null, tree }));
 const names = (of: Part[]) => of.map((part) => part.name);
 const ends = new Set([0, 2]);
 

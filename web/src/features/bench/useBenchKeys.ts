@@ -34,8 +34,10 @@ export function useBenchKeys(bench: BenchKeys) {
     document.querySelector<HTMLButtonElement>(`[data-row="${row}"]`)?.focus();
   };
   const go = (row: number) => at(row, () => bench.choose(row, false));
+  /** The row beside the one that has the focus, or else beside the one in hand. */
+  const beside = (by: number) => within(Number(document.activeElement?.getAttribute("data-row") ?? here) + by);
   const pick = (by: number) => {
-    const row = within(Number(document.activeElement?.getAttribute("data-row") ?? here) + by);
+    const row = beside(by);
     at(row, () => bench.pick(row, true));
   };
   const move = (by: number) => {
@@ -47,8 +49,8 @@ export function useBenchKeys(bench: BenchKeys) {
   useKeys(
     BENCH,
     {
-      up: some(() => go(within(here - 1))),
-      down: some(() => go(within(here + 1))),
+      up: some(() => go(beside(-1))),
+      down: some(() => go(beside(1))),
       pickUp: some(() => pick(-1)),
       pickDown: some(() => pick(1)),
       moveUp: () => move(-1),

@@ -1,4 +1,4 @@
-import { type Dispatch, useCallback, useEffect } from "react";
+import { type Dispatch, useCallback, useEffect, useMemo } from "react";
 import { flushSync } from "react-dom";
 import { newPart, type Part } from "../../domain/session/tree";
 import type { DeskAction, DeskState } from "./deskState";
@@ -26,14 +26,20 @@ export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispa
   );
 
   const typedPart = typed?.part ?? null;
+  /** A row that is typed into before it has a part. */
+  const isFresh = typedPart !== null && typedPart >= parts.length;
+  const fresh = useMemo(
+    () => (isFresh ? newPart(parts.length ? `Part ${parts.length + 1}` : "Main set") : null),
+    [isFresh, parts.length],
+  );
   const onRead = useCallback(
     (part: Part) => {
-      if (typedPart !== null && parts[typedPart]) setPart(typedPart, part);
+      if (typedPart !== null) setParts(parts.toSpliced(typedPart, 1, part));
     },
-    [typedPart, parts, setPart],
+    [typedPart, parts, setParts],
   );
-  const current = typedPart === null ? null : (parts[typedPart] ?? null);
-  const typing = useTyped(typed?.text ?? null, current, onRead);
+  const current = typedPart === null ? null : (parts[typedPart] ?? fresh);
+  const typing = useTyped(typed?.text ?? null, current, fresh !== null, onRead);
   const { several } = typing;
   /** Put the several parts that the lines name in the place of the row. */
   const lay = useCallback(() => {
@@ -51,16 +57,19 @@ export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispa
 
   return {
     parts,
+    /** The rows of the outline: the parts, and the one that is typed into before it has a part. */
+    rows: fresh ? [...parts, fresh] : parts,
     choose,
     say,
     setParts,
     setPart,
     typing,
     lay,
-    add: (part = newPart(parts.length ? `Part ${parts.length + 1}` : "Main set")) => {
+    /** A new row, empty or with a line in it; another one only once the last has its part. */
+    add: (text = "") => {
       // At once, so that what is typed right after it falls into the new row.
       flushSync(() => {
-        setParts([...parts, part]);
+        if (!fresh || typing.blank) setTyped({ part: parts.length, text });
         choose(parts.length, true);
       });
       document.querySelector<HTMLTextAreaElement>("[data-pattern]")?.select();
@@ -71,6 +80,7 @@ export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispa
     },
     remove: (index: number) => {
       setTyped(null);
+      if (index >= parts.length) return choose(Math.max(0, index - 1), false);
       setParts(parts.toSpliced(index, 1));
       choose(Math.max(0, index - 1), false);
       say("Removed. Ctrl Z brings it back.");

@@ -16,6 +16,10 @@ export interface Typing {
   several: Part[] | null;
   /** The line has not reached the session yet: it is being read, or cannot be. */
   waiting: boolean;
+  /** A new row, with nothing typed yet. */
+  blank: boolean;
+  /** What is typed has no part yet. */
+  fresh: boolean;
 }
 
 /** The part in hand as the line has it: lines that name no part leave its name and purpose alone. */
@@ -25,15 +29,24 @@ function partOf(answer: Schemas["ShorthandOut"], current: Part): Part {
   return answer.named ? part : { ...current, tree: part.tree };
 }
 
-/** Reads what is typed into the row of the part `current`; `onRead` gets the part where it differs from that. */
-export function useTyped(typed: string | null, current: Part | null, onRead: (part: Part) => void): Typing {
+/**
+ * Reads what is typed into the row of the part `current`; `onRead` gets the part where it differs from that. A row that
+ * is `fresh` has no part yet: its first line that reads is one.
+ */
+export function useTyped(
+  typed: string | null,
+  current: Part | null,
+  fresh: boolean,
+  onRead: (part: Part) => void,
+): Typing {
   const asked = useSettled(typed, PAUSE_MS);
-  const reading = useQuery({ ...read(asked ?? ""), enabled: asked !== null });
+  const blank = fresh && typed?.trim() === "";
+  const reading = useQuery({ ...read(asked ?? ""), enabled: asked !== null && !blank });
   const settled = typed !== null && asked === typed;
   const answer = settled ? reading.data : undefined;
   const several = answer && answer.parts.length > 1 ? answer.parts : null;
   const part = answer && current && !several ? partOf(answer, current) : null;
-  const laid = part !== null && JSON.stringify(part) === JSON.stringify(current);
+  const laid = part !== null && !fresh && JSON.stringify(part) === JSON.stringify(current);
   useEffect(() => {
     if (part && !laid) onRead(part);
   }, [part, laid, onRead]);
@@ -42,6 +55,8 @@ export function useTyped(typed: string | null, current: Part | null, onRead: (pa
     away: settled && reading.failureReason instanceof Unreachable,
     readAs: answer?.text ?? null,
     several,
-    waiting: typed !== null && !laid,
+    waiting: typed !== null && !laid && !blank,
+    blank,
+    fresh,
   };
 }

@@ -10,7 +10,7 @@ import { pieceAt, skipTo } from "../../domain/clock/view";
 import { Keys } from "../../ui/Keys";
 import { FLOOR } from "../../ui/keymap";
 import { Big, HoldToEnd, Key, PULSE, Pulse, Small } from "./controls";
-import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
+import { Ahead, Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { Strip } from "./marks";
 import { People, type Shown, shownPeople, turnOf } from "./People";
 import { StartSheet } from "./StartSheet";
@@ -24,20 +24,27 @@ import { useStruckReps } from "./useStruckReps";
 
 type Plan = Schemas["RunPlan"];
 
+interface Props {
+  plan: Plan;
+  /** On the floor, by the plan: each of them does all that is done in pairs. */
+  people: number;
+  onPeople: (people: number) => void;
+}
+
 /** The clock of a run, with everything that is done to it. */
-export function Clock({ plan }: { plan: Plan }) {
+export function Clock({ plan, people: many, onPeople }: Props) {
   const navigate = useNavigate();
   const calls = useCalls(plan);
   const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
-  const crew = useCrew(plan, runId);
+  const crew = useCrew(plan, runId, many, onPeople);
   const people = useRef<Shown[]>([]);
   const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });
   const [warm, setWarm] = useState(false);
   /** A skip would lead from too little warm-up into hard work: it is asked about first. */
   const [gated, setGated] = useState(false);
   const [unwell, setUnwell] = useState(false);
-  const shown = useShown(plan, floor.run, floor.at);
-  const { now, started, held, lit, counting, phase, wordOf } = shown;
+  const shown = shownOf(plan, floor.run, floor.at);
+  const { now, started, held, lit, counting, phase, beside, called } = shown;
   const { shift } = floor.run;
   const struck = useStruckReps(floor.rep);
   const devices = useDevices({
@@ -129,16 +136,16 @@ export function Clock({ plan }: { plan: Plan }) {
   return (
     <Hall shown={shown}>
       <p className="sr-only" aria-live="assertive">
-        {gated ? "Is everybody warm?" : held ? "Held" : phase}
+        {gated ? "Is everybody warm?" : held ? "Held" : (called ?? `${phase} ${beside}`)}
         {lost && ". A strap is lost."}
       </p>
       <Top shown={shown} largest=", 128px" />
       <div
-        className={`min-h-0 flex-1 items-end min-[900px]:grid min-[900px]:grid-cols-[52%_1fr] ${started ? "grid" : "flex flex-col min-[900px]:grid-rows-[minmax(0,1fr)] min-[900px]:items-stretch"}`}
+        className={`min-h-0 flex-1 items-end wide:grid wide:grid-cols-[52%_1fr] wide:grid-rows-[minmax(0,1fr)] ${started ? "grid" : "flex flex-col wide:items-stretch"}`}
       >
         <button
           type="button"
-          className={`flex cursor-pointer items-end text-left [container-type:size] min-[900px]:h-full ${started ? "h-full" : "h-[24vh] w-full flex-none"}`}
+          className={`flex cursor-pointer items-end text-left [container-type:size] wide:h-full ${started ? "h-full" : "h-[24vh] w-full flex-none"}`}
           onClick={over ? toLog : counting && floor.running ? floor.rep : press}
           aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
         >
@@ -152,7 +159,7 @@ export function Clock({ plan }: { plan: Plan }) {
           />
         </button>
         {started ? (
-          <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
+          <Ahead plan={plan} now={now} beat={beat} />
         ) : (
           <StartSheet
             plan={plan}
@@ -167,8 +174,9 @@ export function Clock({ plan }: { plan: Plan }) {
         )}
       </div>
       <Ground now={now} lit={lit} held={held} />
+      <Sides piece={now.piece} at={floor.at} />
       <Pulse beat={beat} />
-      {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
+      {started && <Ahead plan={plan} now={now} beat={beat} compact />}
       {started && (
         <People
           people={people.current}
@@ -178,18 +186,41 @@ export function Clock({ plan }: { plan: Plan }) {
         />
       )}
       <Coming plan={plan} shown={shown} at={floor.at} next={turnOf(people.current, now.next, shift)} />
-      <div className="px-5 min-[900px]:px-12">
+      <div className="px-5 wide:px-12 low:hidden">
         <Strip plan={plan} at={floor.at} />
       </div>
-      <div className="flex gap-[10px] px-5 pt-2 pb-3 min-[900px]:hidden">
-        <Big onClick={back}>Back</Big>
-        <Big main onClick={over ? toLog : press}>
-          {over ? "Log it" : asking ? "Warm?" : bigWord}
-        </Big>
-        <Big onClick={skip}>Skip</Big>
+      <div className="flex flex-col gap-2 px-5 pt-2 pb-2 wide:px-12 low:flex-row keys:hidden">
+        <div className="flex flex-1 gap-2">
+          <Big onClick={back}>Back</Big>
+          <Big main onClick={over ? toLog : press}>
+            {over ? "Log it" : asking ? "Warm?" : bigWord}
+          </Big>
+          <Big onClick={skip}>Skip</Big>
+        </div>
+        <div className="flex flex-1 gap-2">
+          <Big small onClick={callFor}>
+            Unwell
+          </Big>
+          {resting && (
+            <Big small onClick={floor.more}>
+              + 10 s
+            </Big>
+          )}
+          {inPairs(plan) && (
+            <Big small onClick={floor.swap}>
+              Swap
+            </Big>
+          )}
+          {counting !== null && (
+            <Big small onClick={floor.rep}>
+              Rep
+            </Big>
+          )}
+          <HoldToEnd onEnd={leave} />
+        </div>
       </div>
-      <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 min-[900px]:px-12 min-[900px]:pt-2 min-[900px]:text-[20px]">
-        <span className="hidden gap-5 min-[900px]:flex">
+      <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 wide:px-12 wide:pt-2 wide:text-[20px] low:hidden">
+        <span className="hidden gap-5 keys:flex">
           <Key of="toggle">{floor.running ? "pause" : "start"}</Key>
           <Key of="skip">skip</Key>
           <Key of="back">back</Key>
@@ -202,16 +233,12 @@ export function Clock({ plan }: { plan: Plan }) {
           <Key of="leave">end</Key>
           <Keys places={[FLOOR]} />
         </span>
-        <span className="flex flex-wrap gap-x-4 min-[900px]:hidden">
+        <span className="flex flex-wrap gap-x-6 keys:hidden">
           <Small onClick={floor.nextPulse}>{PULSE[String(floor.pulse)]}</Small>
           <Small onClick={floor.switchSound}>{floor.sound ? "Sound on" : "Sound off"}</Small>
-          {inPairs(plan) && <Small onClick={floor.swap}>Swap</Small>}
-          {resting && <Small onClick={floor.more}>+ 10 s</Small>}
-          <Small onClick={callFor}>Unwell</Small>
-          <HoldToEnd onEnd={leave} />
         </span>
         {floor.running && !floor.audible && <Small onClick={() => void floor.wake()}>Tap here for sound</Small>}
-        <span className="truncate max-[899px]:hidden">
+        <span className="truncate not-wide:hidden">
           {simulated && "simulated devices, "}
           {plan.title}
         </span>

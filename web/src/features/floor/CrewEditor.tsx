@@ -1,7 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { people as peopleQuery } from "../../api/queries";
-import { LETTERS, type Member, member, type Sensor, type Strap, simulates } from "../../domain/clock/crew";
+import {
+  LETTERS,
+  type Member,
+  member,
+  type Piece,
+  type Sensor,
+  type Strap,
+  simulates,
+  works,
+} from "../../domain/clock/crew";
 import { offersBluetooth } from "../../domain/devices/bluetooth";
+import { clock } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
 import type { Measured } from "./useDevices";
 
@@ -10,6 +20,7 @@ interface Props {
   measured: Measured[];
   /** Some work is done in pairs. */
   pairs: boolean;
+  timeline: Piece[];
   failed: string | null;
   onChange: (place: number, part: Partial<Member>) => void;
   onAdd: () => void;
@@ -23,10 +34,18 @@ const STRAPS: { id: Strap; name: string }[] = [
 ];
 const SENSORS: { id: Sensor; name: string }[] = [{ id: "simulated", name: "simulated sensor" }];
 
-const ORDINALS = ["third", "fourth", "fifth", "sixth"];
+/** What each really works and rests, where work is done in turns. */
+export function shareOf(timeline: Piece[], people: number): string {
+  const spent = (of: Piece[]) => of.reduce((total, piece) => total + piece.seconds, 0);
+  const work_s = spent(timeline.filter((piece) => works(piece, 0, people, 0)));
+  const all_s = spent(timeline);
+  if (!work_s) return "";
+  const ratio = ((all_s - work_s) / work_s).toFixed(1);
+  return `Each works ${clock(work_s)} and rests ${clock(all_s - work_s)} of ${clock(all_s)}: 1 to ${ratio}.`;
+}
 
 /** Who is on the floor, and what measures them. */
-export function CrewEditor({ crew, measured, pairs, failed, onChange, onAdd, onLess, onFind }: Props) {
+export function CrewEditor({ crew, measured, pairs, timeline, failed, onChange, onAdd, onLess, onFind }: Props) {
   const known = useQuery(peopleQuery).data ?? [];
   const options = known.map((person) => ({ id: String(person.id), name: person.name }));
   const named = (place: number, id: string) => {
@@ -83,7 +102,7 @@ export function CrewEditor({ crew, measured, pairs, failed, onChange, onAdd, onL
             Without {crew.at(-1)?.letter}
           </button>
         )}
-        {pairs && crew.length > 2 && <span>Each works in every {ORDINALS[crew.length - 3]} turn.</span>}
+        {pairs && <span>{shareOf(timeline, crew.length)}</span>}
       </p>
       {crew.some(simulates) && (
         <p className="pt-1 text-[15px] opacity-80">

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need } from "../../api/client";
-import { me, runPlan } from "../../api/queries";
+import { me, runPlans } from "../../api/queries";
 
 /** Whom to call from this hall, as the club has set it; the coach can set it here. */
 export function EmergencyNumber({ sessionId, number }: { sessionId: number; number: string }) {
@@ -10,7 +10,7 @@ export function EmergencyNumber({ sessionId, number }: { sessionId: number; numb
   const save = useMutation({
     mutationFn: (emergency_number: string) => need(api.PUT("/api/club", { body: { emergency_number } })),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: runPlan(sessionId).queryKey });
+      await client.invalidateQueries({ queryKey: runPlans(sessionId) });
       void client.invalidateQueries({ queryKey: me.queryKey });
       setTyped(null);
     },

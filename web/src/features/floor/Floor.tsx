@@ -11,7 +11,8 @@ export function Floor() {
   const sessionId = Number(useParams().sessionId);
   const [kept, setKept] = useState(() => recallRun(sessionId));
   const begun = kept?.run.startedAt ? kept : null;
-  const query = useQuery({ ...runPlan(sessionId), enabled: begun === null });
+  const [people, setPeople] = useState(kept?.crew.length ?? 1);
+  const query = useQuery({ ...runPlan(sessionId, people), enabled: begun === null });
   const navigate = useNavigate();
   if (begun && begun.run.endedAtMs !== null) {
     return (
@@ -36,7 +37,12 @@ export function Floor() {
   if (query.error && !plan) {
     return (
       <Notice title="This session cannot be run" text={query.error.message}>
-        <Link className="act main" to="/library">
+        {people > 2 && (
+          <button type="button" className="act main" onClick={() => setPeople(people - 1)}>
+            With {people - 1} people
+          </button>
+        )}
+        <Link className="act" to="/library">
           Go to the library
         </Link>
       </Notice>
@@ -52,5 +58,5 @@ export function Floor() {
       </Notice>
     );
   }
-  return <Clock plan={plan} />;
+  return <Clock plan={plan} people={people} onPeople={setPeople} />;
 }

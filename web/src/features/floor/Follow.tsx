@@ -8,7 +8,7 @@ import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { Notice } from "../../ui/Notice";
 import { Pulse } from "./controls";
-import { Ahead, Coming, Digits, Ground, Hall, Top, useShown } from "./face";
+import { Ahead, Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
 import { People, turnOf } from "./People";
@@ -95,26 +95,27 @@ function Face({ plan, run, state, lost }: FaceProps) {
   }, [running]);
   useScreenAwake(running);
   const at = Math.min(plan.total_s, position(run, nowMs()));
-  const shown = useShown(plan, run, at);
-  const { now, started, held, lit, counting, wordOf } = shown;
+  const shown = shownOf(plan, run, at);
+  const { now, started, held, lit, counting } = shown;
   const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
   return (
     <Hall shown={shown}>
       <Top shown={shown} />
-      <div className="grid min-h-0 flex-1 items-end min-[900px]:grid-cols-[52%_1fr]">
+      <div className="grid min-h-0 flex-1 items-end wide:grid-cols-[52%_1fr] wide:grid-rows-[minmax(0,1fr)]">
         <span className="flex h-full w-full items-end [container-type:size]">
           <Digits now={now} counting={counting} held={held} started={started} outlined={!lit} asking={false} />
         </span>
-        <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} />
+        <Ahead plan={plan} now={now} beat={beat} />
       </div>
       <Ground now={now} lit={lit} held={held} />
+      <Sides piece={now.piece} at={at} />
       <Pulse beat={beat} />
-      {started && <Ahead plan={plan} now={now} wordOf={wordOf} beat={beat} compact />}
+      {started && <Ahead plan={plan} now={now} beat={beat} compact />}
       <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
       <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />
-      <div className="px-5 pb-4 min-[900px]:px-12">
+      <div className="px-5 pb-4 wide:px-12">
         <Strip plan={plan} at={at} />
-        <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 min-[900px]:text-[20px]">
+        <p className="flex justify-between gap-4 pt-2 text-[18px] opacity-80 wide:text-[20px]">
           <span>{lost ? <span className="seal">Off line</span> : "Second screen"}</span>
           <span className="truncate">{plan.title}</span>
         </p>

@@ -47,8 +47,8 @@ export function People({ people, piece, shift, onFind }: Props) {
   return (
     <ul
       aria-label="On the floor"
-      className="grid gap-x-6 gap-y-1 px-5 pt-2 min-[900px]:gap-x-14 min-[900px]:px-12"
-      style={{ gridTemplateColumns: `repeat(auto-fit, minmax(${many ? "240px" : "min(100%, 420px)"}, 1fr))` }}
+      className="grid gap-x-6 gap-y-1 px-5 pt-2 wide:gap-x-14 wide:px-12"
+      style={{ gridTemplateColumns: `repeat(auto-fit, minmax(${many ? "240px" : "min(100%, 320px)"}, 1fr))` }}
     >
       {people.map((shown) => (
         <Person
@@ -75,10 +75,10 @@ interface PersonProps {
 function Person({ shown, solid, verb, small, onFind }: PersonProps) {
   const size = small
     ? "h-[40px] w-[40px] text-[30px]"
-    : "h-[44px] w-[44px] text-[34px] min-[900px]:h-[8.75vh] min-[900px]:w-[8.75vh] min-[900px]:text-[6.75vh]";
+    : "h-[44px] w-[44px] text-[34px] wide:h-[8.75vh] wide:w-[8.75vh] wide:text-[6.75vh]";
   const strapped = shown.bpm != null || shown.word === "lost";
   return (
-    <li className="flex items-center gap-3 min-[900px]:gap-5" data-word={shown.word}>
+    <li className="flex items-center gap-3 wide:gap-5" data-word={shown.word}>
       <b
         className={`flex flex-none items-center justify-center border-[3px] border-current leading-none ${size}`}
         style={solid ? { background: "var(--ink)", color: "var(--paper)" } : undefined}
@@ -87,14 +87,14 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
       </b>
       <span className="min-w-0 flex-1">
         <span
-          className={`block truncate font-semibold leading-[1.05] ${small ? "text-[24px]" : "text-[26px] min-[900px]:text-[5vh]"}`}
+          className={`block truncate font-semibold leading-[1.05] ${small ? "text-[24px]" : "text-[26px] wide:text-[5vh]"}`}
         >
-          {shown.name || (shown.place === 0 ? "First" : "Partner")} {verb}
+          {shown.name} <span className={shown.name ? "" : "inline-block first-letter:uppercase"}>{verb}</span>
         </span>
         {strapped && <Band shown={shown} />}
       </span>
       <span
-        className={`flex flex-col items-end leading-[1.1] font-medium whitespace-nowrap ${small ? "text-[20px]" : "text-[22px] min-[900px]:text-[3.75vh]"}`}
+        className={`flex flex-col items-end leading-[1.1] font-medium whitespace-nowrap ${small ? "text-[20px]" : "text-[22px] wide:text-[3.75vh]"}`}
       >
         {shown.word === "lost" && onFind ? (
           <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => onFind(shown.place)}>
@@ -108,7 +108,7 @@ function Person({ shown, solid, verb, small, onFind }: PersonProps) {
       {shown.bpm != null && (
         <b
           data-testid={`heart-${shown.letter}`}
-          className={`leading-[0.8] font-semibold tabular-nums ${small ? "text-[40px]" : "text-[52px] min-[900px]:text-[11vh]"} ${shown.word === "lost" ? "opacity-50" : ""}`}
+          className={`leading-[0.8] font-semibold tabular-nums ${small ? "text-[40px]" : "text-[52px] wide:text-[11vh]"} ${shown.word === "lost" ? "opacity-50" : ""}`}
         >
           {shown.bpm}
         </b>
@@ -131,7 +131,7 @@ function Band({ shown }: { shown: Shown }) {
   return (
     <svg
       viewBox={`0 0 ${WIDE} 34`}
-      className="mt-[2px] block h-[26px] w-full min-[900px]:h-[4.25vh]"
+      className="mt-[2px] block h-[26px] w-full wide:h-[4.25vh]"
       preserveAspectRatio="xMinYMid meet"
       role="img"
       aria-label={`Band ${Math.round(low)} to ${Math.round(high)} beats a minute`}

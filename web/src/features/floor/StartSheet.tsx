@@ -70,6 +70,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
         crew={crew.crew}
         measured={devices.measured}
         pairs={inPairs(plan)}
+        timeline={plan.timeline}
         failed={devices.failed}
         onChange={crew.change}
         onAdd={crew.add}

@@ -8,7 +8,7 @@ export const PULSE: Record<string, string> = { 0: "no pulse", 1: "pulse", 2: "do
 export function Pulse({ beat }: { beat: number | null }) {
   if (beat === null) return null;
   return (
-    <span aria-hidden="true" data-testid="pulse" className="flex gap-2 px-5 pt-2 min-[900px]:px-12">
+    <span aria-hidden="true" data-testid="pulse" className="flex gap-2 px-5 pt-2 wide:px-12">
       {[0, 1, 2, 3].map((stroke) => (
         <span
           key={stroke}
@@ -20,13 +20,22 @@ export function Pulse({ beat }: { beat: number | null }) {
   );
 }
 
+interface BigProps {
+  children: string;
+  main?: boolean;
+  small?: boolean;
+  onClick: () => void;
+}
+const GLOVE =
+  "cursor-pointer rounded-[4px] border-[3px] border-current px-1 font-semibold leading-none touch-manipulation";
+
 /** A key for a gloved hand. */
-export function Big({ children, main, onClick }: { children: string; main?: boolean; onClick: () => void }) {
+export function Big({ children, main = false, small = false, onClick }: BigProps) {
   return (
     <button
       type="button"
       onClick={onClick}
-      className={`h-[78px] cursor-pointer rounded-[4px] border-[3px] border-current text-[34px] font-semibold ${main ? "flex-[1.7]" : "flex-1"}`}
+      className={`${GLOVE} ${small ? "h-[60px] flex-1 text-[24px]" : "h-[78px] text-[34px] low:h-[60px] low:text-[24px]"} ${main ? "flex-[1.7]" : "flex-1"}`}
     >
       {children}
     </button>
@@ -62,7 +71,7 @@ export function HoldToEnd({ onEnd }: { onEnd: () => void }) {
   return (
     <button
       type="button"
-      className="min-h-[44px] underline"
+      className={`${GLOVE} h-[60px] flex-1 text-[20px]`}
       onPointerDown={() => {
         setHolding(true);
         timer.current = setTimeout(onEnd, HOLD_MS);

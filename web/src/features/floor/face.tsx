@@ -1,7 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
 import type { CSSProperties, ReactNode } from "react";
 import type { Schemas } from "../../api/client";
-import { vocabulary as vocabularyQuery } from "../../api/queries";
 import type { Piece } from "../../domain/clock/crew";
 import { isRunning, type Run, repsLeft } from "../../domain/clock/run";
 import { type View, view } from "../../domain/clock/view";
@@ -26,13 +24,30 @@ export interface Shown {
   counting: number | null;
   /** The phase as it stands on the screen, in capitals. */
   phase: string;
-  wordOf: (piece: Piece | null) => string;
+  /** What is said beside it: the effort, where the means is what is done. */
+  beside: string;
+  /** A cue or a change of sides, in capitals, as long as it is being called. */
+  called: string | null;
+}
+
+/** A called word stands for so long. */
+const CALLED_S = 2;
+
+/** The cue or the switch that is being called. */
+export function calledAt(calls: Plan["calls"], at: number): string | null {
+  const now = calls.findLast((call) => call.at_s <= at && at < call.at_s + CALLED_S && WORDS.has(call.kind));
+  return now ? now.text.toUpperCase() : null;
+}
+const WORDS: ReadonlySet<string> = new Set(["cue", "switch"]);
+
+/** What is done in a piece, as it is told of what comes: of a rest that it is one. */
+export function doneIn(piece: Piece): string {
+  if (piece.kind === "rest") return "rest";
+  return piece.beside && piece.modality !== "bag" ? `${piece.doing}, ${piece.beside}` : piece.doing;
 }
 
 /** What a screen shows of a run at a moment. */
-export function useShown(plan: Plan, run: Run, at: number): Shown {
-  const words = useQuery(vocabularyQuery).data?.tempos;
-  const wordOf = (piece: Piece | null) => words?.find((tempo) => tempo.id === piece?.tempo)?.word ?? piece?.tempo ?? "";
+export function shownOf(plan: Plan, run: Run, at: number): Shown {
   const now = view<Piece>(plan.timeline, at, plan.count_in_s);
   const started = run.startedAt !== null;
   const held = started && !isRunning(run) && run.endedAtMs === null && now.phase !== "done";
@@ -42,9 +57,16 @@ export function useShown(plan: Plan, run: Run, at: number): Shown {
     held,
     lit: now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= SHORTEST_LIT_S,
     counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
-    phase: now.phase === "work" ? wordOf(now.piece).toUpperCase() : PHASES[now.phase],
-    wordOf,
+    phase: now.phase === "work" ? (now.piece?.doing ?? "").toUpperCase() : PHASES[now.phase],
+    beside: besideOf(now),
+    called: now.phase === "work" ? calledAt(plan.calls, at) : null,
   };
+}
+
+function besideOf({ phase, piece }: View<Piece>): string {
+  if (!piece || phase === "ready" || phase === "done") return "";
+  if (phase === "work") return piece.beside;
+  return piece.doing === phase ? "" : piece.doing;
 }
 
 /** The whole screen of a run, inverted while work is on. */
@@ -63,12 +85,14 @@ export function Hall({ shown, children }: { shown: Shown; children: ReactNode })
 
 /** The phase and the round, over the digits; on a hall screen the phase may grow past what a desk has room for. */
 export function Top({ shown, largest = "" }: { shown: Shown; largest?: string }) {
-  const { now, held, phase } = shown;
-  const long = phase.length > 8;
+  const { now, held, phase, beside, called } = shown;
+  const word = held ? "HELD" : (called ?? phase);
+  const long = word.length + beside.length / 2 > 8;
   return (
-    <div className="flex items-baseline justify-between gap-4 px-5 pt-3 min-[900px]:px-12 min-[900px]:pt-4">
+    <div className="flex items-baseline justify-between gap-4 px-5 pt-3 wide:px-12 wide:pt-4">
       <span className="leading-none font-bold" style={{ fontSize: `min(16vh, ${long ? 9 : 12}vw${largest})` }}>
-        {held ? "HELD" : phase}
+        <span>{word}</span>
+        {beside && !held && !called && <span className="pl-[0.35em] text-[0.45em] font-semibold">{beside}</span>}
       </span>
       <Round now={now} tight={long} />
     </div>
@@ -85,13 +109,13 @@ interface ComingProps {
 
 /** What comes next, and the time that is left in all. */
 export function Coming({ plan, shown, at, next }: ComingProps) {
-  const { now, wordOf } = shown;
+  const { now } = shown;
   const who = next ? `${next} ` : "";
   return (
-    <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] min-[900px]:px-12 min-[900px]:pt-3 min-[900px]:text-[5vh]">
+    <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] wide:px-12 wide:pt-3 wide:text-[5vh]">
       <span className="font-semibold">
         {now.next
-          ? `Next: ${who}${wordOf(now.next)} ${dose(now.next)}`
+          ? `Next: ${who}${doneIn(now.next)} ${dose(now.next)}`
           : now.phase === "done"
             ? "All done"
             : "Last one"}
@@ -114,7 +138,7 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
       style={{ fontSize: `min(8vh, ${tight ? 4.6 : 6.5}vw, max(60px, 7.5vh))` }}
     >
       {now.set && (
-        <span className="hidden opacity-70 min-[900px]:inline">
+        <span className="hidden opacity-70 wide:inline">
           Set {now.set.turn} of {now.set.of},
         </span>
       )}
@@ -123,7 +147,7 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
       <span>of</span>
       <b className="text-[1.700em]">{count}</b>
       {count <= MOST_TALLIED && (
-        <span className="hidden self-center pl-[0.3em] min-[900px]:flex min-[900px]:gap-[0.35em]">
+        <span className="hidden self-center pl-[0.3em] wide:flex wide:gap-[0.35em]">
           {Array.from({ length: Math.ceil(count / 5) }, (_, group) => (
             <RoundTally
               // biome-ignore lint/suspicious/noArrayIndexKey: the groups stand in order
@@ -172,7 +196,7 @@ export function Digits(props: DigitsProps) {
   return (
     <span
       data-testid="clock"
-      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] min-[900px]:pl-10"
+      className="block self-end overflow-visible pl-4 font-semibold leading-[0.740] wide:pl-10"
       style={
         {
           fontSize: `min(132cqh, ${wide.toFixed(1)}cqw)`,
@@ -189,7 +213,6 @@ export function Digits(props: DigitsProps) {
 interface AheadProps {
   plan: Plan;
   now: View<Piece>;
-  wordOf: (piece: Piece) => string;
   /** Which beat of its interval it is, where a pulse is wanted. */
   beat: number | null;
   compact?: boolean;
@@ -207,8 +230,12 @@ const ROWS = 4;
 /** A letter is less than half as wide as it is high, and a row has its figure too: so much of the width, by letters. */
 const LETTERS_CQW = 165;
 
-/** The combination, spelled out, with the strike that is on the beat. */
-export function calledRows(calls: readonly string[], beat: number | null): Row[] {
+/**
+ * The combination, spelled out, with the strike that is on the beat. One that grows stands in its pieces, the new one
+ * marked.
+ */
+export function calledRows(calls: readonly string[], beat: number | null, pieces: readonly number[] = []): Row[] {
+  if (pieces.length > 1) return grownRows(calls, pieces);
   const each = Math.ceil(calls.length / ROWS);
   const struck = beat === null ? -1 : beat % calls.length;
   return Array.from({ length: Math.ceil(calls.length / each) }, (_, row) => {
@@ -223,30 +250,45 @@ export function calledRows(calls: readonly string[], beat: number | null): Row[]
   });
 }
 
+function grownRows(calls: readonly string[], pieces: readonly number[]): Row[] {
+  let from = 0;
+  const rows = pieces.map((length, piece): Row => {
+    const own = calls.slice(from, from + length);
+    from += length;
+    const last = piece === pieces.length - 1;
+    return { key: `piece ${piece}`, word: own.join(", "), figure: last ? "new" : String(piece + 1), here: last };
+  });
+  if (rows.length <= ROWS) return rows;
+  // Of many pieces the last ones have rows of their own, and those before them share the first.
+  const before = rows.slice(0, rows.length - ROWS + 1);
+  const word = before.map((row) => row.word).join("; ");
+  return [{ key: "before", word, figure: `1 to ${before.length}`, here: false }, ...rows.slice(before.length)];
+}
+
 /** What is struck, or what is done and comes next: beside the digits in the hall, below them on a phone. */
-export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
+export function Ahead({ plan, now, beat, compact }: AheadProps) {
   // In a pause the coming combination stands there, so that nobody stands and thinks when the bell goes.
   const shown = now.phase === "work" ? now.piece : (now.next ?? now.piece);
   const called = shown?.calls ?? [];
   const from = Math.max(0, now.index);
   const rows = called.length
-    ? calledRows(called, now.phase === "work" ? beat : null)
+    ? calledRows(called, now.phase === "work" ? beat : null, shown?.pieces)
     : plan.timeline.slice(from, from + (compact ? 3 : ROWS)).map(
         (piece, row): Row => ({
           key: `piece ${piece.start_s}`,
-          word: wordOf(piece),
+          word: doneIn(piece),
           figure: dose(piece),
           here: row === 0 && now.index >= 0,
         }),
       );
   const pace = called.length > 0 && now.phase === "work" && shown ? shown.pulse_per_min : 0;
-  const head = pace > 0 ? `${Math.round(pace)} a minute` : called.length > 0 ? "Ready with" : null;
+  const head = pace > 0 ? `${Math.round(pace)} strikes a minute` : called.length > 0 ? "Ready with" : null;
   return (
     <span
-      className={`[container-type:inline-size] ${compact ? "mx-5 block pt-1 min-[900px]:hidden" : "mr-12 hidden self-start pt-6 min-[900px]:block"}`}
+      className={`[container-type:inline-size] ${compact ? "mx-5 block pt-1 wide:hidden" : "mr-12 hidden self-start pt-6 wide:block low:pt-0"}`}
       data-testid={called.length > 0 ? "call" : undefined}
     >
-      <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium min-[900px]:text-[4vh]">
+      <span className="flex items-center justify-between gap-3 border-b border-[var(--rule-2)] pb-1 text-[22px] font-medium wide:text-[4vh]">
         <span className="truncate leading-[1.2]">
           {head ?? plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}
         </span>
@@ -255,7 +297,7 @@ export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
       {rows.map((row) => (
         <span
           key={row.key}
-          className="flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 leading-none font-semibold whitespace-nowrap min-[900px]:h-[10.25vh] min-[900px]:px-5"
+          className="flex h-[42px] items-center justify-between gap-3 border-b border-[var(--rule-2)] px-3 leading-none font-semibold whitespace-nowrap wide:h-[10.25vh] wide:px-5 low:h-[34px] low:nth-[n+5]:hidden"
           style={{
             fontSize: `min(${compact ? "32px" : "7.75vh"}, ${LETTERS_CQW / row.word.length}cqw)`,
             ...(row.here ? { background: "var(--ink)", color: "var(--paper)" } : {}),
@@ -271,6 +313,34 @@ export function Ahead({ plan, now, wordOf, beat, compact }: AheadProps) {
 
 /** How long, or how many. */
 const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
+
+/** The side in front, and how long until it changes: a bar that shrinks to the switch. */
+export function Sides({ piece, at }: { piece: Piece | null; at: number }) {
+  const side = piece?.sides.find((each) => each.start_s <= at && at < each.end_s);
+  if (!side && !piece?.switch_on_call) return null;
+  const changes = side && piece?.sides.at(-1) !== side;
+  const left = side && changes ? side.end_s - at : 0;
+  return (
+    <p
+      data-testid="side"
+      className="flex items-center gap-4 px-5 pt-2 text-[26px] leading-none font-semibold wide:px-12 wide:text-[5vh]"
+    >
+      {side && <span className="capitalize">{side.stance}</span>}
+      {changes && (
+        <>
+          <span aria-hidden="true" className="h-[14px] flex-1 border-2 border-current">
+            <span
+              className="block h-full w-full origin-left bg-current"
+              style={{ transform: `scaleX(${(left / (side.end_s - side.start_s)).toFixed(4)})` }}
+            />
+          </span>
+          <span>switch in {Math.ceil(left)}</span>
+        </>
+      )}
+      {piece?.switch_on_call && <span>switch on the coach's call</span>}
+    </p>
+  );
+}
 
 export function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
   const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));

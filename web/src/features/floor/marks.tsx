@@ -1,24 +1,31 @@
 import type { Schemas } from "../../api/client";
 import { Strokes } from "../../ui/Tally";
 
-/** Three pairs of wooden blocks, inked as each is struck at 3, 2 and 1. */
+/** Three pairs of wooden blocks with their second, inked as each is struck at 3, 2 and 1. */
 export function Clappers({ left_s }: { left_s: number }) {
   return (
-    <svg viewBox="0 0 118 36" aria-hidden="true" className="h-[36px] flex-none min-[900px]:h-[4.5vh]">
+    <svg viewBox="0 0 126 36" aria-hidden="true" className="h-[36px] flex-none wide:h-[4.5vh]">
       {[3, 2, 1].map((at, index) => {
         const struck = left_s <= at;
-        return [0, 14].map((shift) => (
-          <rect
-            key={`${at}-${shift}`}
-            x={2 + index * 44 + shift}
-            y={2}
-            width={10}
-            height={30}
-            fill={struck ? "currentColor" : "none"}
-            stroke="currentColor"
-            strokeWidth={2}
-          />
-        ));
+        return (
+          <g key={at}>
+            {[0, 10].map((shift) => (
+              <rect
+                key={shift}
+                x={16 + index * 44 + shift}
+                y={2}
+                width={7}
+                height={30}
+                fill={struck ? "currentColor" : "none"}
+                stroke="currentColor"
+                strokeWidth={2}
+              />
+            ))}
+            <text x={index * 44} y={27} fontSize={26} fill="currentColor">
+              {at}
+            </text>
+          </g>
+        );
       })}
     </svg>
   );

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
-import { retryWhileAway, runPlan } from "../../api/queries";
+import { retryWhileAway, runPlans } from "../../api/queries";
 
 type Settings = Schemas["CallSettings"];
 
@@ -17,7 +17,7 @@ export function useCalls(plan: Schemas["RunPlan"]) {
       return need(api.PUT("/api/sessions/{session_id}/calls", { params, body }));
     },
     // How often a combination is said changes the plan itself.
-    onSuccess: () => client.invalidateQueries({ queryKey: runPlan(plan.session_id ?? 0).queryKey }),
+    onSuccess: () => client.invalidateQueries({ queryKey: runPlans(plan.session_id ?? 0) }),
   });
   return {
     settings,

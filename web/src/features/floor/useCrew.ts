@@ -4,16 +4,20 @@ import { type Member, member, newCrew } from "../../domain/clock/crew";
 import { keepRun, recallRunById } from "../../domain/clock/keptRun";
 import { newRun } from "../../domain/clock/run";
 
-/** Who is on the floor: set before the start, and kept with the run. */
-export function useCrew(plan: Schemas["RunPlan"], runId: string) {
-  const [crew, setCrew] = useState<Member[]>(() => recallRunById(runId)?.crew ?? newCrew(plan));
+/** Who is on the floor: set before the start, and kept with the run. The plan is for as many. */
+export function useCrew(plan: Schemas["RunPlan"], runId: string, people: number, onPeople: (people: number) => void) {
+  const [crew, setCrew] = useState<Member[]>(() => {
+    const kept = recallRunById(runId)?.crew ?? newCrew(plan);
+    return kept.slice(0, Math.max(people, newCrew(plan).length));
+  });
   const write = useCallback(
     (next: Member[]) => {
       setCrew(next);
       const run = recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s);
       keepRun({ plan, run, crew: next });
+      if (next.length !== people) onPeople(next.length);
     },
-    [plan, runId],
+    [plan, runId, people, onPeople],
   );
   return {
     crew,

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { api, need } from "../../api/client";
 import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../../api/queries";
 import { once } from "../../domain/once";
+import type { ToLay } from "../../domain/session/toLay";
 import { clock } from "../../domain/time";
 import { holdsAll } from "../../ui/holdsAll";
 import { Notice } from "../../ui/Notice";
@@ -64,7 +65,7 @@ export function Library() {
             />
           </label>
           <Import />
-          <Link className="act main" to="/bench">
+          <Link className="act main" to="/bench" state={{ lay: { kind: "empty", said: "" } satisfies ToLay }}>
             New session
           </Link>
         </div>

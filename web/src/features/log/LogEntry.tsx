@@ -9,6 +9,7 @@ import { nowMs } from "../../domain/clock/steady";
 import { planOf } from "../../domain/outbox/journal";
 import { sendAll } from "../../domain/outbox/outbox";
 import { readStrikes, type Written } from "../../domain/outbox/written";
+import { clock } from "../../domain/time";
 import { Keys } from "../../ui/Keys";
 import { ENTRY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
@@ -54,6 +55,7 @@ function Entry({ kept }: { kept: KeptRun }) {
   const written = all.of(place);
   const change = (part: Partial<Written>) => all.change(place, part);
   const [marking, setMarking] = useState(false);
+  const [asked, setAsked] = useState<string | null>(null);
   const { reviews, reading } = useReviews(kept);
   const own = reviews[place];
   const done = own?.done ?? null;
@@ -107,9 +109,16 @@ function Entry({ kept }: { kept: KeptRun }) {
       navigate("/log", { replace: true });
     },
   });
+  /** A count that no hands can do is asked about once. */
+  const most = done?.most_strikes ?? null;
+  const doubted = most !== null && (readStrikes(written.strikes) ?? 0) > most;
+  const saveIt = () => {
+    if (doubted && asked !== written.strikes) setAsked(written.strikes);
+    else save.mutate();
+  };
   useKeys(ENTRY, {
     rpe: ({ key }) => change({ rpe: /\d/.test(key) ? Number(key) : 10 }),
-    save: () => ready && save.mutate(),
+    save: () => ready && saveIt(),
     mark: () => setMarking(!marking),
   });
   const expected = Math.round(plan.expected_rpe);
@@ -151,7 +160,7 @@ function Entry({ kept }: { kept: KeptRun }) {
               Mark a <u>n</u>iggle{written.pain.length > 0 && ` (${written.pain.length})`}
             </span>
           </button>
-          <button type="button" className="act main" disabled={!ready || save.isPending} onClick={() => save.mutate()}>
+          <button type="button" className="act main" disabled={!ready || save.isPending} onClick={saveIt}>
             {saveWord}
           </button>
         </span>
@@ -212,7 +221,7 @@ function Entry({ kept }: { kept: KeptRun }) {
             type="button"
             className="act main mt-3 w-full min-[900px]:hidden"
             disabled={!ready || save.isPending}
-            onClick={() => save.mutate()}
+            onClick={saveIt}
           >
             {saveWord}
           </button>
@@ -257,6 +266,12 @@ function Entry({ kept }: { kept: KeptRun }) {
               />
             </label>
           </div>
+          {doubted && asked === written.strikes && (
+            <p role="alert" className="pt-1">
+              <span className="seal light">Sure?</span> {written.strikes} strikes in {clock(done?.work_s ?? 0)} of work:{" "}
+              {most} is about the most that hands can do. If it is right, save again.
+            </p>
+          )}
           <p id="strikes-said" className="quiet pt-1 text-[13px]">
             {wrongStrikes && "A whole number from 0 to 20000, or nothing."}
             {effortsWritten !== effortsCounted && `The clock counted ${effortsCounted} efforts.`}
