@@ -103,6 +103,11 @@ def _choices(kind: Any) -> tuple[Any, ...]:
 # Writing
 
 
+def unsaid(value: Any) -> bool:
+    """Nothing, none, no: a nought is said."""
+    return value is None or value is False or value in ([], ())
+
+
 def write(thing: Any) -> Any:
     """A thing in plain values. What is not said is left out where the kind says so (`OMIT`)."""
     if isinstance(thing, tuple):
@@ -114,7 +119,7 @@ def write(thing: Any) -> Any:
         return write(getattr(thing, inline))
     said = {field.name: write(getattr(thing, field.name)) for field in fields(kind)}
     if getattr(kind, "OMIT", False):
-        said = {name: value for name, value in said.items() if value not in (None, [], False)}
+        said = {name: value for name, value in said.items() if not unsaid(value)}
     tag = TAGS.get(kind.__name__)
     return {"type": tag, **said} if tag else said
 

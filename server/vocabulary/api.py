@@ -43,6 +43,7 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
                 strikes_per_min=tempo.strikes_per_min,
                 rpe=tempo.rpe,
                 meaning=tempo.meaning,
+                reset_s=tempo.reset_s,
                 avoidable=tempo.avoidable,
             )
             for tempo in TEMPOS.values()

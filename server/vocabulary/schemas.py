@@ -16,6 +16,8 @@ class TempoOut(BaseModel):
     strikes_per_min: float
     rpe: float
     meaning: str
+    reset_s: float
+    """Between one pass of a combination and the next, where nothing else is said."""
     avoidable: bool
     """Proposals may be asked for without it."""
 

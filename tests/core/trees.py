@@ -44,6 +44,7 @@ def rich(draw):
         "power_percent": draw(st.none() | st.integers(5, 100)),
         "demand_percent": draw(st.none() | st.integers(20, 400)),
         "drill": draw(st.none() | drills()),
+        "reset_s": draw(st.none() | st.integers(0, 30)),
     }
     seconds = draw(st.integers(1, 600))
     reps = tuple(draw(st.lists(st.integers(1, 60), max_size=4)))

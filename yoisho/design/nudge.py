@@ -5,6 +5,7 @@ The steps are our own settings: what a coach would try next.
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from math import ceil
 from typing import Any
 
 from yoisho.engine.person import Person
@@ -16,7 +17,7 @@ from yoisho.judgement.verdict import Verdict, judge, measure_values, say
 from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
-from yoisho.session.interval import Interval, SessionError
+from yoisho.session.interval import RESET_S, Interval, SessionError
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import FRAMES
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
@@ -100,6 +101,12 @@ def _of_interval(node: Interval) -> Iterator[Option]:
             if 0 <= at + step < len(LADDER):
                 other = LADDER[at + step]
                 yield f"{TEMPOS[other].word} instead of {word}", {"tempo": other}
+    if node.drill is not None and node.seconds is not None and node.beat is None and node.per_min is None:
+        reset_s = node.reset_s if node.reset_s is not None else ceil(TEMPOS[node.tempo].reset_s)
+        if reset_s:
+            yield "a shorter reset", {"reset_s": reset_s - 1}
+        if reset_s < RESET_S[1]:
+            yield "a longer reset", {"reset_s": reset_s + 1}
     struck = node.modality is None or MODALITIES[node.modality].strikes
     if struck and node.switch is None and node.drill is not None and node.seconds is not None:
         yield "sides changed at half", {"switch": "half"}

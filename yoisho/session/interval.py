@@ -23,6 +23,7 @@ BEATS_PER_MIN = (30, 240)
 PER_MIN = (1, 480)
 POWER_PERCENT = (5, 100)
 DEMAND_PERCENT = (20, 400)
+RESET_S = (0, 30)
 COMMON_BAG = "bag"
 PER_BEAT = (0.5, 1, 2)
 """Half, single and double time."""
@@ -111,6 +112,8 @@ class Interval:
     """Energy of a strike, where it is not the effort's own [% of a full one]; half power is 50."""
     demand_percent: Annotated[int | None, Within(*DEMAND_PERCENT)] = None
     """Paced demand in the effort's place [% of VO2max]."""
+    reset_s: Annotated[int | None, Within(*RESET_S)] = None
+    """Between one pass of the combination and the next, where it is not the effort's own; 0 for none [s]."""
     pairs: bool = False
     """Done by one, then by the partner, while the other rests."""
 
@@ -162,9 +165,14 @@ class Interval:
             ("per_min", self.per_min, PER_MIN, "strikes a minute"),
             ("power_percent", self.power_percent, POWER_PERCENT, "% power"),
             ("demand_percent", self.demand_percent, DEMAND_PERCENT, "% of VO2max"),
+            ("reset_s", self.reset_s, RESET_S, "seconds of reset"),
         ):
             if value is not None and not (_whole(value) and least <= value <= most):
                 raise SessionError(f"{unit}: from {least:g} to {most:g}, not {value:g}", what)
+        if self.reset_s is not None and self.drill is None:
+            raise SessionError("a reset stands between passes of a combination: say which", "reset_s")
+        if self.reset_s is not None and (self.beat is not None or self.per_min is not None):
+            raise SessionError("what is struck a minute leaves no room for a reset: give one of the two", "reset_s")
         struck = self.struck and TEMPOS[self.tempo].pace is not None
         if (self.per_min is not None or self.power_percent is not None) and not struck:
             raise SessionError("nothing is struck here: leave strikes a minute and power out")
@@ -242,9 +250,11 @@ class Interval:
             return MODALITIES[str(self.modality)].rep_s or 1.0
         found = self.combination(turn, of)
         if found is not None and len(found.actions) > 1:
-            return pass_s(found, self.tempo)
+            return pass_s(found, self.tempo, self.reset_s)
         quickest_s = (TEMPOS[self.tempo].pace or 1.0) * found.actions[0].known.seconds if found else 0.0
         per_min = self.beat.per_min * self.beat.strikes if self.beat else TEMPOS[self.tempo].strikes_per_min
+        if self.reset_s is not None:
+            return quickest_s + self.reset_s
         return max(quickest_s, 60 / per_min)
 
     def passes(self) -> int:

@@ -58,6 +58,8 @@ def _interval(interval: Interval) -> str:
         text += f", heart rate at {interval.band.low} to {interval.band.high} % of maximum"
     if interval.drill:
         text += _drill(interval.drill)
+    if interval.reset_s is not None:
+        text += f", {interval.reset_s} s between passes" if interval.reset_s else ", no pause between passes"
     if interval.pairs:
         text += "; then the partner does the same while you rest"
     return text

@@ -44,9 +44,14 @@ def counts(combination: Combination, stance: Stance = "orthodox") -> Counts:
     return Counts(dict(limbs), dict(heights), combination.strikes, kinds["defence"], kinds["step"])
 
 
-def pass_s(combination: Combination, tempo: str = "combination") -> float:
-    """Seconds of one pass with its reset, at a tempo of work. Raises `KeyError` for a tempo without strikes."""
+def pass_s(combination: Combination, tempo: str = "combination", reset_s: float | None = None) -> float:
+    """Seconds of one pass with its reset, at a tempo of work. Raises `KeyError` for a tempo without strikes.
+
+    `reset_s` is the reset in the place of the tempo's own [s].
+    """
     known = TEMPOS[tempo]
     if known.pace is None:
         raise KeyError(tempo)
-    return known.pace * sum(one.known.seconds for one in combination.actions) + known.reset_s
+    return known.pace * sum(one.known.seconds for one in combination.actions) + (
+        known.reset_s if reset_s is None else reset_s
+    )

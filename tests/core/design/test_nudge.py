@@ -42,6 +42,14 @@ def test_every_variant_is_another_tree_of_the_same_kind(tree):
         assert name
 
 
+def test_the_reset_is_a_knob_shorter_for_more_passes():
+    names = dict(variants(line("2:00 combination bag [1-2]")))
+    assert names["a shorter reset"] == line("2:00 combination bag [1-2] reset 1")
+    assert names["a longer reset"] == line("2:00 combination bag [1-2] reset 3")
+    assert unroll(names["a shorter reset"]).strikes > unroll(names["a longer reset"]).strikes
+    assert "a shorter reset" not in dict(variants(line("2:00 combination bag [1-2] no reset")))
+
+
 def test_an_empty_session_has_no_nudge_yet():
     assert nudges(club_boxer(), Session("Empty", ()), "skill") == ()
     assert not make_it_so(club_boxer(), Session("Empty", ()), "skill").reached

@@ -26,6 +26,9 @@ ONE_TWO = read_drill("1-2")
         (lambda: Interval(None, "hold", reps=(10,)), "nothing is struck at hold"),
         (lambda: Interval(None, "technique", reps=(2000,), drill=read_drill("20x rk-m")), "longer than 2 hours"),
         (lambda: Interval(30, "power", modality="trampoline"), "not a means"),
+        (lambda: Interval(30, "power", reset_s=2), "say which"),
+        (lambda: Interval(30, "power", drill=ONE_TWO, reset_s=31), "from 0 to 30"),
+        (lambda: Interval(30, "power", drill=ONE_TWO, reset_s=2, per_min=60), "no room for a reset"),
         (lambda: Interval(30, "hold", drill=ONE_TWO), "leave the combination out"),
         (lambda: Interval(30, "flow", modality="skip", drill=ONE_TWO), "nothing is struck on skip"),
         (lambda: Interval(30, "power", lead="front"), "left or right"),
@@ -95,3 +98,16 @@ def test_in_pairs_the_partner_rests_meanwhile_and_the_clock_doubles():
     assert (work.seconds, wait.seconds) == (30, 30)
     assert (wait.tempo, wait.strikes, wait.reps, wait.combination) == ("rest", 0, None, None)
     assert wait.demand_frac == TEMPOS["rest"].demand_frac
+
+
+def test_a_reset_behind_a_bracket_holds_for_all_that_say_none():
+    tree = read("2 x (30 power [1-2], 30 power [3] reset 4) reset 2")
+    assert [interval.reset_s for interval in tree.body.items] == [2, 4]
+
+
+def test_a_reset_takes_the_place_of_the_efforts_own_and_leaves_room_for_so_many_passes():
+    own, none, long = (read(f"2:00 combination bag [1-2]{said}") for said in ("", " no reset", " reset 5"))
+    assert own.rep_s() - none.rep_s() == pytest.approx(TEMPOS["combination"].reset_s)
+    assert long.rep_s() - none.rep_s() == pytest.approx(5)
+    assert none.passes() > own.passes() > long.passes()
+    assert unroll(long).strikes == pytest.approx(120 / long.rep_s() * 2)

@@ -1496,6 +1496,7 @@ export interface components {
             per_min?: number | null;
             power_percent?: number | null;
             reps?: number[] | null;
+            reset_s?: number | null;
             seconds?: number | null;
             switch?: ("half" | "call") | number | null;
             /** @enum {unknown} */
@@ -2780,6 +2781,8 @@ export interface components {
             kind: "work" | "recover" | "rest";
             /** Meaning */
             meaning: string;
+            /** Reset S */
+            reset_s: number;
             /** Rpe */
             rpe: number;
             /** Strikes Per Min */

@@ -19,7 +19,7 @@ _KINDS = {
     "pause": ("PAUSE", "PAUSE_FOR"),
     "modality": ("MEANS",),
     "strikes": ("DRILL", "COMBINATION"),
-    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER"),
+    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET"),
     "frame": ("TIMES", "LPAR", "RPAR", "SEP", "THEN"),
     "word": ("LEAD", "PAIRS", "SWITCH", "HALF", "ON_CALL", "EVERY", "CALL", "QUOTED", "BEAT_TIME"),
 }
@@ -52,8 +52,9 @@ class Completion:
 
 
 _EFFORTS = {"EFFORT", "PAUSE"}
-_BARRED = {name: _EFFORTS for name in (*_EFFORTS, "RPAR", "PAUSE_FOR")} | {
-    name: {name} for name in ("MEANS", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT", "AT_PERCENT", "PER_MINUTE", "POWER")
+_ONCE = ("MEANS", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET")
+_BARRED = {name: _EFFORTS for name in (*_EFFORTS, "PAUSE_FOR")} | {"RPAR": _EFFORTS | {"RESET"}} | {
+    name: {name} for name in _ONCE
 } | {"DRILL": {"DRILL", "COMBINATION"}, "COMBINATION": {"DRILL", "COMBINATION"}}  # fmt: skip
 """What is not said a second time behind each word."""
 _BEGINS = ("NUMBER", "CLOCK", "LADDER", "SEP", "THEN", "LPAR", "RPAR")
@@ -112,6 +113,8 @@ _WORDS = (
     ("AT_PERCENT", Option("at 170 %", "paced, of VO2max")),
     ("PER_MINUTE", Option("60 a minute", "strikes, whatever they cost")),
     ("POWER", Option("half power", "half the energy of a full strike")),
+    ("RESET", Option("reset 2", "seconds between one pass and the next")),
+    ("RESET", Option("no reset", "one pass right behind the other")),
     ("BAND", Option("@80-90%HR", "heart rate to be kept, of maximum")),
     ("PAIRS", Option("in pairs", "one works, the partner rests, then the other")),
 )

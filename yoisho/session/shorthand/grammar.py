@@ -29,7 +29,7 @@ between: PAUSE_FOR dose MEANS? BETWEEN?
 ?late: BAND | PAIRS
 timed: CLOCK | NUMBER UNIT
 dose: timed | NUMBER | NUMBER REPS | LADDER REPS?
-?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN
+?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN | RESET
          | turned
          | CALL (QUOTED | WORD) EVERY dose       -> cue
          | paced
@@ -67,6 +67,7 @@ BEAT.4: /(to[ \t]+)?\d+[ \t]*(beats|bpm)(?![a-z])/i
 BEAT_TIME.4: /(half|single|double)[ \t-]+time(?![a-z])/i
 AT_PERCENT.5: /at[ \t]+\d+[ \t]*%(?![ \t]*(power|of[ \t]+hr|hr))/i
 PER_MINUTE.5: /(at[ \t]+)?\d+([ \t]+strikes)?[ \t]*(a|per|\/)[ \t]*min(ute)?(?![a-z])/i
+RESET.6: /no[ \t]+reset(?![a-z])|reset[ \t]+(of[ \t]+)?(\d+:)?\d+([ \t]*s(ec(ond)?s?)?)?(?![a-z\d:])/i
 POWER.6: /((at[ \t]+)?\d+[ \t]*%[ \t]*|half[ \t-]+)power(?![a-z])/i
 WORD: /[^\W\d_][\w-]*/
 %ignore /[ \t\r\f]+/
@@ -98,7 +99,7 @@ EXPECTED = {
 
 KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
             "switch every", "switch on call", "call", "every", "beats", "double time", "half time",
-            "a minute", "half power", "between")  # fmt: skip
+            "a minute", "half power", "between", "no reset", "reset")  # fmt: skip
 
 
 def _pattern(words: list[str]) -> str:

@@ -133,6 +133,9 @@ class _Reader(Transformer[Token, Node]):
                     return "demand_percent", _number_in(token)
                 case "PER_MINUTE":
                     return "per_min", _number_in(token)
+                case "RESET":
+                    *minutes, seconds = (int(number[:6]) for number in re.findall(r"\d+", token) or ["0"])
+                    return "reset_s", 60 * sum(minutes) + seconds
                 case "POWER":
                     return "power_percent", 50 if token.lower().startswith("half") else _number_in(token)
                 case _:
@@ -387,8 +390,8 @@ def _nearest(percent: int) -> str:
 _CALLED = {"tempo": "effort", "modality": "means", "drill": "combination", "lead": "lead side",
            "pairs": "word pairs", "band": "heart-rate target", "switch": "side switch", "beat": "beat",
            "cues": "cue", "per_min": "number of strikes a minute", "demand_percent": "percentage",
-           "power_percent": "power of a strike"}  # fmt: skip
-_OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch")
+           "power_percent": "power of a strike", "reset_s": "reset"}  # fmt: skip
+_OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch", "reset_s")
 """What may be said once behind a bracket, for all the work inside that does not say it itself."""
 
 

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from yoisho.plain import unsaid
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.shorthand.faults import ShorthandError, placed
@@ -85,7 +86,7 @@ def within_group(node: Node, said: dict[str, Any]) -> Node:
         case Interval():
             if node.kind != "work":
                 return node
-            return replace(node, **{name: value for name, value in said.items() if not getattr(node, name)})
+            return replace(node, **{name: value for name, value in said.items() if unsaid(getattr(node, name))})
         case Sequence():
             return Sequence(tuple(within_group(item, said) for item in node.items))
         case Repeat():

@@ -41,6 +41,8 @@ def _interval(interval: Interval, school_id: str) -> str:
     words += _modalities(interval)
     if interval.drill:
         words.append(f"[{notation.write_drill(interval.drill, school_id)}]")
+    if interval.reset_s is not None:
+        words.append(f"reset {interval.reset_s}" if interval.reset_s else "no reset")
     if interval.lead:
         words.append(f"{interval.lead} lead")
     if interval.switch is not None:

@@ -46,6 +46,16 @@ describe("the fields of a row", () => {
     ]);
   });
 
+  it("have the reset of a combination, the effort's own where none is said, and none to a beat", () => {
+    const drill = { combinations: [], order: "turns" as const };
+    const struck = { ...(interval(120) as Extract<Node, { type: "interval" }>), drill } as Node;
+    const resets = { power: 2 };
+    expect(fieldsOf(struck, resets).at(-1)).toMatchObject({ label: "Reset, s", value: 2, path: ["reset_s"] });
+    expect(fieldsOf({ ...struck, reset_s: 0 } as Node, resets).at(-1)).toMatchObject({ label: "Reset, s", value: 0 });
+    expect(fieldsOf({ ...struck, per_min: 60 } as Node, resets).map((field) => field.label)).not.toContain("Reset, s");
+    expect(fieldsOf(interval(120), resets)).toHaveLength(1);
+  });
+
   it("hold what the coach fixes, where something is fixed", () => {
     const fixed: Node = { ...(interval(120) as Extract<Node, { type: "interval" }>), per_min: 60, power_percent: 50 };
     expect(fieldsOf(fixed).map((field) => field.label)).toEqual(["Work", "Strikes a minute", "Power, %"]);

@@ -23,6 +23,18 @@ const FIXED = [
   { name: "demand_percent", label: "Of VO₂max, %", min: 20, max: 400, step: 5 },
 ] as const;
 
+/** The seconds between passes at each effort, where nothing else is said. */
+export type Resets = Partial<Record<Tempo, number>>;
+
+/** Between passes of a combination there is a reset, the effort's own where none is said; on a beat there is none. */
+function resetOf(node: Schemas["IntervalNode"], resets: Resets, path: Path): Field[] {
+  if (!node.drill || node.beat || node.per_min != null) return [];
+  const own = resets[node.tempo];
+  const value = node.reset_s ?? (own === undefined ? null : Math.round(own));
+  if (value === null) return [];
+  return [{ kind: "fixed", label: "Reset, s", path: [...path, "reset_s"], value, min: 0, max: 30, step: 1 }];
+}
+
 export function setIn<T>(value: T, path: Path, change: unknown): T {
   const [key, ...rest] = path;
   if (key === undefined) return change as T;
@@ -49,15 +61,15 @@ function labelOf(tempo: Tempo, last: boolean): string {
 }
 
 /** Everything in a tree that a stepper can change, in the order it is read. Of several alike, each says which it is. */
-export function fieldsOf(tree: Node): Field[] {
-  const fields = found(tree);
+export function fieldsOf(tree: Node, resets: Resets = {}): Field[] {
+  const fields = found(tree, resets);
   return fields.map((field) => {
     const same = fields.filter((each) => each.label === field.label);
     return same.length < 2 ? field : { ...field, label: `${field.label} ${same.indexOf(field) + 1}` };
   });
 }
 
-function found(node: Node, path: Path = [], last = false): Field[] {
+function found(node: Node, resets: Resets, path: Path = [], last = false): Field[] {
   switch (node.type) {
     case "interval":
       return [
@@ -66,10 +78,11 @@ function found(node: Node, path: Path = [], last = false): Field[] {
           const value = node[name];
           return value == null ? [] : [{ kind: "fixed", path: [...path, name], value, ...fixed }];
         }),
+        ...resetOf(node, resets, path),
       ];
     case "sequence":
       return node.items.flatMap((item, index) =>
-        found(item, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
+        found(item, resets, [...path, "items", index], path.length === 0 && index === node.items.length - 1),
       );
     case "repeat": {
       const sets = holdsRepeat(node.body);
@@ -77,7 +90,7 @@ function found(node: Node, path: Path = [], last = false): Field[] {
       const between = sets ? "Rest between sets" : "Rest between";
       return [
         { kind: "count", label, path: [...path, "count"], value: node.count },
-        ...found(node.body, [...path, "body"]),
+        ...found(node.body, resets, [...path, "body"]),
         { kind: "between", label: between, path: [...path, "between"], value: node.between?.seconds ?? 0 },
       ];
     }

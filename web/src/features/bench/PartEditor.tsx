@@ -58,6 +58,7 @@ export function PartEditor(props: Props) {
       ]),
     [summary],
   );
+  const resets = Object.fromEntries(tempos.map((tempo) => [tempo.id, tempo.reset_s]));
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
     onChange({ ...part, tree: changed(part.tree, field, value) });
@@ -94,7 +95,7 @@ export function PartEditor(props: Props) {
       <fieldset disabled={typing.waiting} className="flex flex-wrap items-start gap-x-4 gap-y-2">
         {!levels &&
           !fresh &&
-          fieldsOf(part.tree).map((field) => (
+          fieldsOf(part.tree, resets).map((field) => (
             <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
           ))}
         {!fresh && (
