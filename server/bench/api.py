@@ -47,7 +47,8 @@ def read_shorthand(request: HttpRequest, body: schemas.ShorthandIn) -> dict[str,
         parts = shorthand.read_parts(body.text, school) if named else (Part("", shorthand.read(body.text, school)),)
     except shorthand.ShorthandError as error:
         spans = [asdict(span) for span in assist.spans(body.text[: error.position])]
-        raise FieldError(["body", "text"], error.message, "shorthand", {**error.as_dict(), "spans": spans}) from error
+        about = {**error.as_dict(), "spans": spans, "weeks": len(shorthand.weeks(body.text))}
+        raise FieldError(["body", "text"], error.message, "shorthand", about) from error
     return {
         "parts": [part_to_dict(part) for part in parts],
         "named": named,

@@ -1,7 +1,9 @@
 """The club's sessions as they are kept: saved with every version, brought together, taken out and brought in."""
 
+from collections.abc import Container
 from datetime import timedelta
 from typing import TYPE_CHECKING, Any, Literal, TypeAlias
+from uuid import UUID, uuid4
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -28,6 +30,7 @@ from yoisho.session import shorthand
 from yoisho.session.document import from_document, to_document
 from yoisho.session.interval import SessionError
 from yoisho.session.merge import chosen, merge
+from yoisho.session.over_weeks import sessions_over
 from yoisho.session.tree import duration_s
 
 router = Router(tags=["sessions"])
@@ -43,6 +46,21 @@ else:
 
 def find_session(club: Club, session_id: int) -> Saved:
     return Saved.objects.find(club, "session", pk=session_id)
+
+
+def _series_of(saved: Saved, due: Container[int] = ()) -> dict[str, object] | None:
+    if saved.series is None:
+        return None
+    return {"id": str(saved.series), "week": saved.week, "weeks": saved.weeks, "due": saved.pk in due}
+
+
+def _due(club: Club) -> frozenset[int]:
+    """Of every series the first session that nobody has run yet."""
+    unrun = Saved.objects.of(club).filter(series__isnull=False, runs__results__isnull=True)
+    first: dict[UUID | None, int] = {}
+    for saved in unrun.order_by("week"):
+        first.setdefault(saved.series, saved.pk)
+    return frozenset(first.values())
 
 
 def _out(saved: Saved) -> dict[str, object]:
@@ -63,6 +81,7 @@ def _out(saved: Saved) -> dict[str, object]:
 def sessions(request: HttpRequest) -> Listed:
     """The club's sessions, the last saved first."""
     club = club_of(request)
+    due = _due(club)
 
     def row(saved: Saved) -> dict[str, object]:
         session = from_document(saved.document)
@@ -75,12 +94,13 @@ def sessions(request: HttpRequest) -> Listed:
             "total_s": sum(duration_s(part.tree) for part in session.parts),
             "text": [shorthand.write(part.tree, club.school) for part in session.parts],
             "saved_at": saved.saved_at.isoformat(),
+            "series": _series_of(saved, due),
         }
 
     return Listed(Saved.objects.of(club).select_related("person"), row)
 
 
-def _checked(body: schemas.SessionIn, club: Club) -> dict[str, object]:
+def _checked(body: schemas.SessionState, club: Club) -> dict[str, object]:
     session = body.document
     unrolled(session)
     return {
@@ -127,6 +147,30 @@ def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict
     user = coach(request)
     saved = _create(user, **_checked(body, user.own_club))
     return Status(201, _out(saved))
+
+
+@router.post(
+    "/series", response={201: list[schemas.SessionOut], 404: Message, 422: Faults}, operation_id="create_series"
+)
+@once
+def create_series(request: HttpRequest, body: schemas.SeriesIn) -> Status[list[dict[str, object]]]:
+    """A ladder over weeks as sessions of one series: each week has the session with its own lines in a part's place."""
+    user = coach(request)
+    try:
+        planned = sessions_over(body.document, body.part, body.text, user.own_club.school)
+    except shorthand.ShorthandError as error:
+        raise FieldError(["body", "text"], error.message, "shorthand", error.as_dict()) from error
+    except SessionError as error:
+        said = str(error)
+        raise FieldError(["body", error.field or "text"], f"{said[0].upper()}{said[1:]}.", "series") from error
+    state = _checked(body, user.own_club)
+    series = uuid4()
+    with transaction.atomic():
+        made = [
+            _create(user, **{**state, "document": to_document(each)}, series=series, week=week, weeks=len(planned))
+            for week, each in enumerate(planned, 1)
+        ]
+    return Status(201, [_out(saved) for saved in made])
 
 
 @router.get("/sessions/{session_id}/export", response={200: Any, 404: Message}, operation_id="export_session")

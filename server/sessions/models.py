@@ -15,6 +15,11 @@ class Session(models.Model):
     tags = models.JSONField(default=list)
     calls = models.JSONField(default=dict)
     """What is called on the floor: kinds that are muted, and how often a combination is said."""
+    series = models.UUIDField(null=True, db_index=True)
+    """Shared by the sessions that were made of one ladder over weeks."""
+    week = models.PositiveSmallIntegerField(null=True)
+    """Which of them, from 1."""
+    weeks = models.PositiveSmallIntegerField(null=True)
     revision = models.PositiveIntegerField(default=1)
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)

@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from server.sessions.documents import DocumentIn, DocumentOut
 from yoisho.judgement.targets import TargetId
+from yoisho.session.shorthand import LONGEST_TEXT
 
 Tag = Annotated[str, Field(min_length=1, max_length=30)]
 
@@ -25,6 +26,24 @@ class SessionIn(SessionState):
     """The revision the edit began from; leave out for a new session."""
     by_itself: bool = False
     """Saved by the app while the coach works, not by a key."""
+
+
+class SeriesIn(SessionState):
+    """A session, and a line with a ladder over weeks in the place of one of its parts."""
+
+    part: Annotated[int, Field(ge=0, le=40)]
+    """From 0; behind the last the lines are added."""
+    text: Annotated[str, Field(max_length=LONGEST_TEXT)]
+
+
+class InSeries(BaseModel):
+    """Where a session stands in its series."""
+
+    id: str
+    week: int
+    weeks: int
+    due: bool
+    """It is the first of them that nobody has run."""
 
 
 class SessionOut(_State):
@@ -69,3 +88,4 @@ class SessionRow(BaseModel):
     total_s: int
     text: list[str]
     saved_at: str
+    series: InSeries | None

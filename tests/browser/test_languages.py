@@ -73,6 +73,18 @@ def test_several_pasted_lines_become_parts_with_their_purposes_and_undo_takes_th
     expect(row(bench, 2)).to_have_count(0)
 
 
+def test_a_ladder_over_weeks_is_made_a_series_and_its_next_session_is_marked(bench):
+    type_pattern(bench, "6 x 30 power rest 90/75/60", reads=False)
+    bench.get_by_role("button", name="Make the series of 3").click()
+    bench.wait_for_url("**/bench/*")
+    expect(bench.get_by_label("Title")).to_have_value("New session, week 1 of 3")
+    bench.get_by_role("link", name="Library", exact=True).click()
+    weeks = bench.get_by_role("listitem").filter(has_text="of 3")
+    expect(weeks).to_contain_text(["week 1 of 3", "week 2 of 3", "week 3 of 3"])
+    expect(weeks.filter(has_text="Next due")).to_have_count(1)
+    expect(weeks.first).to_contain_text("Next due")
+
+
 def test_lines_typed_by_hand_are_laid_when_the_row_is_left(bench):
     type_pattern(bench, "Bag: 3:00 power\nCore: 1:00 plank", reads=False)
     expect(bench.get_by_text("2 parts: Bag, Core.")).to_be_visible()
@@ -179,6 +191,8 @@ def test_a_count_from_the_floor_stands_in_the_week(inside):
     inside.get_by_role("radio", name=re.compile("^7")).check(force=True)
     expect(inside.get_by_role("button", name="Save log")).to_be_disabled()
     strikes.fill("412")
+    inside.get_by_role("button", name="Save log").click()
+    expect(inside.get_by_role("alert")).to_contain_text("412 strikes in 0:0"), "asked once, as it was all skipped"
     inside.get_by_role("button", name="Save log").click()
     weeks = inside.get_by_role("region", name="Strikes by week")
     weeks.get_by_label("Of").select_option("Runa Velde")

@@ -147,3 +147,8 @@ def test_a_turn_that_was_not_played_keeps_the_swap_of_the_turns_before_it():
     """Swapped before the second turn, and the clock moved past the third: it would have been B's... and so A's rest."""
     skipped = lived(PAIRS, Record((Stretch(0, 30, 0), Stretch(30, 60, 1), Stretch(90, 120, 1)), of=2))
     assert [one.kind for one in skipped.intervals[:4]] == ["work", "work", "rest", "work"]
+
+
+def test_the_most_that_hands_can_do_goes_by_the_work_that_was_done():
+    assert done(TABATA, (0, 30)).most_strikes == 200
+    assert done(TABATA, (0, 0)).most_strikes == 0

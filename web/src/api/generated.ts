@@ -682,6 +682,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Create Series
+         * @description A ladder over weeks as sessions of one series: each week has the session with its own lines in a part's place.
+         */
+        post: operations["create_series"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions": {
         parameters: {
             query?: never;
@@ -1469,6 +1489,20 @@ export interface components {
             low_bpm: number;
             /** Start S */
             start_s: number;
+        };
+        /**
+         * InSeries
+         * @description Where a session stands in its series.
+         */
+        InSeries: {
+            /** Due */
+            due: boolean;
+            /** Id */
+            id: string;
+            /** Week */
+            week: number;
+            /** Weeks */
+            weeks: number;
         };
         /** Input */
         Input: {
@@ -2534,6 +2568,29 @@ export interface components {
             /** @constant */
             type: "sequence";
         };
+        /**
+         * SeriesIn
+         * @description A session, and a line with a ladder over weeks in the place of one of its parts.
+         */
+        SeriesIn: {
+            document: components["schemas"]["SessionDocument"];
+            /** Part */
+            part: number;
+            /** Person Id */
+            person_id?: number | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
+            /** Text */
+            text: string;
+        };
         /** SeriesOut */
         SeriesOut: {
             document: components["schemas"]["SessionDocument"];
@@ -2605,6 +2662,7 @@ export interface components {
             person: string | null;
             /** Saved At */
             saved_at: string;
+            series: components["schemas"]["InSeries"] | null;
             /** Tags */
             tags: string[];
             /**
@@ -4239,6 +4297,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScaledOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    create_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"][];
                 };
             };
             /** @description Not Found */

@@ -55,7 +55,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   const { evaluation, guessing, away, refused, retry } = useEvaluation(seen, wbgt);
   const [desk, dispatch] = useReducer(reduce, start, deskOf);
   const { view, chosen, open, wanted } = desk;
-  const rows = useRows(bench, desk, dispatch);
+  const rows = useRows(bench, sessionId, desk, dispatch);
   const { parts, choose, say, typing, lay } = rows;
   const stale = typing.refused !== null;
   const saving = useSaving(sessionId, bench, typing.waiting, say);

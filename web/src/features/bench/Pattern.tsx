@@ -119,6 +119,19 @@ function Said({ shown, typed, typing, onTyped, onLay }: SaidProps) {
     return (
       <>
         <Fault refused={refused} text={shown} onText={onTyped} />{" "}
+        {typing.series && (
+          <button
+            type="button"
+            className="act"
+            disabled={typing.series.making}
+            // Before the line is left, which would settle it.
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={typing.series.make}
+          >
+            {typing.series.making ? "Making it …" : `Make the series of ${typing.series.weeks}`}
+          </button>
+        )}{" "}
+        {typing.series?.failed}
         <button type="button" className="link min-h-[24px]" onClick={() => onTyped(null)}>
           Leave it as it was
         </button>

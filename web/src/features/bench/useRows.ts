@@ -4,10 +4,16 @@ import { newPart, type Part } from "../../domain/session/tree";
 import type { DeskAction, DeskState } from "./deskState";
 import { doubledRows, joined, without } from "./several";
 import type { Bench } from "./useBench";
-import { useTyped } from "./useTyped";
+import { useSeries } from "./useSeries";
+import { type Typing, useTyped } from "./useTyped";
 
 /** The rows of the outline: which is in hand, what is typed into it, and everything done to them. */
-export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispatch: Dispatch<DeskAction>) {
+export function useRows(
+  bench: Bench,
+  sessionId: number | null,
+  { chosen, open, picked }: DeskState,
+  dispatch: Dispatch<DeskAction>,
+) {
   const { draft, edit, typed, setTyped } = bench;
   const parts = draft.document.parts;
   const choose = useCallback(
@@ -39,7 +45,9 @@ export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispa
     [typedPart, parts, setParts],
   );
   const current = typedPart === null ? null : (parts[typedPart] ?? fresh);
-  const typing = useTyped(typed?.text ?? null, current, fresh !== null, onRead);
+  const line = useTyped(typed?.text ?? null, current, fresh !== null, onRead);
+  const series = useSeries(bench, sessionId, line.refused);
+  const typing: Typing = { ...line, series };
   const { several } = typing;
   /** Put the several parts that the lines name in the place of the row. */
   const lay = useCallback(() => {
@@ -51,9 +59,9 @@ export function useRows(bench: Bench, { chosen, open, picked }: DeskState, dispa
   }, [several, typedPart, parts, setParts, setTyped, choose, say]);
   const leftRow = typedPart !== null && (!open || chosen !== typedPart);
   useEffect(() => {
-    if (leftRow && typing.several) lay();
-    else if (leftRow && !typing.waiting) setTyped(null);
-  }, [leftRow, typing, lay, setTyped]);
+    if (leftRow && line.several) lay();
+    else if (leftRow && !line.waiting) setTyped(null);
+  }, [leftRow, line, lay, setTyped]);
 
   return {
     parts,

@@ -4,6 +4,7 @@ import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { read } from "../../api/queries";
 import type { Part } from "../../domain/session/tree";
 import { useSettled } from "../../ui/useSettled";
+import type { Series } from "./useSeries";
 
 const PAUSE_MS = 60;
 
@@ -20,6 +21,8 @@ export interface Typing {
   blank: boolean;
   /** What is typed has no part yet. */
   fresh: boolean;
+  /** The line is a ladder over weeks: what would be made of it. */
+  series: Series | null;
 }
 
 /** The part in hand as the line has it: lines that name no part leave its name and purpose alone. */
@@ -38,7 +41,7 @@ export function useTyped(
   current: Part | null,
   fresh: boolean,
   onRead: (part: Part) => void,
-): Typing {
+): Omit<Typing, "series"> {
   const asked = useSettled(typed, PAUSE_MS);
   const blank = fresh && typed?.trim() === "";
   const reading = useQuery({ ...read(asked ?? ""), enabled: asked !== null && !blank });

@@ -10,6 +10,7 @@ import { holdsAll } from "../../ui/holdsAll";
 import { Notice } from "../../ui/Notice";
 import { Head } from "./Head";
 import { Import } from "./Import";
+import { inSeries } from "./inSeries";
 
 /** The club's own sessions. */
 export function Library() {
@@ -103,7 +104,7 @@ export function Library() {
         </Notice>
       ) : (
         <ul>
-          {found.map((row) => (
+          {inSeries(found).map((row) => (
             <li
               key={row.id}
               className="grid items-center gap-x-6 gap-y-2 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_minmax(0,1.2fr)_auto]"
@@ -117,6 +118,13 @@ export function Library() {
                 <p className="quiet text-[13px]">
                   {row.person ?? "Nobody in particular"}, {targets?.find((target) => target.id === row.target)?.name},{" "}
                   {clock(row.total_s)}
+                  {row.series && (
+                    <>
+                      {" "}
+                      · week {row.series.week} of {row.series.weeks}{" "}
+                      {row.series.due && <span className="seal light">Next due</span>}
+                    </>
+                  )}
                   {row.tags.length > 0 && ` · ${row.tags.join(", ")}`}
                 </p>
               </div>
