@@ -74,7 +74,7 @@ def test_the_floor_says_what_is_done_which_side_when_it_changes_and_what_is_new(
         bench.keyboard.press("n")
     new = bench.get_by_test_id("call").locator("span", has_text=re.compile("^jab, crossnew$")).first
     expect(new).to_be_visible()
-    expect(bench.get_by_text("45 strikes a minute")).to_be_visible()
+    expect(bench.get_by_text("45 strikes a minute").first).to_be_visible()
     for _ in range(3):
         bench.keyboard.press("n")
     expect(bench.get_by_text("REFLEX BAG", exact=True).last).to_be_visible()

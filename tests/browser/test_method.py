@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE, verdict
+from tests.browser.conftest import PHONE, type_pattern, verdict
 
 
 def on_the_bench(page, title):
@@ -50,6 +50,14 @@ def test_the_cautions_know_the_person(inside):
     expect(verdict(inside).get_by_text("No screening is on record")).to_be_visible()
     inside.get_by_label("for", exact=False).first.select_option(label="Dario Fenn, mixed martial artist, 77 kg")
     expect(verdict(inside).get_by_text("No screening is on record")).to_have_count(0)
+
+
+def test_the_clubs_school_says_when_the_last_lactic_day_before_a_bout_is(bench):
+    bench.get_by_label("for", exact=False).first.select_option(label="Ife Marlowe, boxer, 54 kg")
+    type_pattern(bench, "10:00 flow; then 1:00, 8 x (30 all out) rest 0:30")
+    expect(verdict(bench)).to_contain_text("12 days to the bout. The last hard lactic day is")
+    verdict(bench).get_by_label("The club's last hard lactic day").select_option("14 days before")
+    expect(verdict(bench)).to_contain_text("the last lactic session belongs 14 days before it")
 
 
 def test_every_purpose_gets_a_proposal(inside):

@@ -46,6 +46,9 @@ class Round:
     """Reps counted; None where it is not dosed by reps, or nobody counted."""
     reps_asked: int | None
     """None where it is not dosed by reps."""
+    took_s: float | None = None
+    """Played, and the time for which the clock stood until the last rep was done; None in what was kept before this was
+    told."""
 
 
 @dataclass(frozen=True)
@@ -76,8 +79,9 @@ class Done:
     efforts: int
     """The hard ones of the plan, as everywhere they are counted."""
     efforts_done: int
-    most_strikes: int
-    """More than hands can do in the work that was done: a count beyond it is asked about."""
+    most_strikes: int | None = None
+    """More than hands can do in the work that was done: a count beyond it is asked about. None in what was kept before
+    this was told."""
 
 
 def fade(counts: Sequence[float]) -> float | None:
@@ -120,11 +124,12 @@ def _round(timeline: Timeline, group: Sequence[int], expected: Sequence[float], 
     asked = [count for index in group if (count := timeline.intervals[index].reps) is not None]
     reps = [record.reps_at(timeline.intervals[index].start_s) for index in group]
     known = [count for count in reps if count is not None]
+    done_s = covered_s(record.played, start, end)
     return Round(
         part=first.part,
         start_s=start,
         end_s=end,
-        done_s=covered_s(record.played, start, end),
+        done_s=done_s,
         asked_strikes=sum(timeline.intervals[index].strikes for index in group),
         expected_strikes=sum(expected[index] for index in group),
         strikes=None if inside is None else len(inside),
@@ -133,6 +138,7 @@ def _round(timeline: Timeline, group: Sequence[int], expected: Sequence[float], 
         done=mostly(record, start, end),
         reps=sum(known) if asked and known else None,
         reps_asked=sum(asked) if asked else None,
+        took_s=done_s + sum(stood.seconds for stood in record.stood if start <= stood.at_s < end),
     )
 
 

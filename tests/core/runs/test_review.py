@@ -152,3 +152,12 @@ def test_a_turn_that_was_not_played_keeps_the_swap_of_the_turns_before_it():
 def test_the_most_that_hands_can_do_goes_by_the_work_that_was_done():
     assert done(TABATA, (0, 30)).most_strikes == 200
     assert done(TABATA, (0, 0)).most_strikes == 0
+
+
+def test_every_round_of_reps_tells_its_own_time():
+    rounds = unroll(read("2 x (20 reps power bag [1-2]) rest 0:30"))
+    first, _, second = rounds.intervals
+    # The first was done four seconds early; in the second the clock stood seven seconds until the last rep.
+    played = ((0, first.end_s - 4), (first.end_s, second.end_s))
+    found = done(rounds, *played, stood=(Stood(second.end_s - 0.05, 7.0),)).rounds
+    assert [one.took_s for one in found] == pytest.approx([first.seconds - 4, second.seconds + 7])

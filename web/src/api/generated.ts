@@ -1185,7 +1185,7 @@ export interface components {
             /** Fades */
             fades: components["schemas"]["PartFade"][];
             /** Most Strikes */
-            most_strikes: number;
+            most_strikes?: number | null;
             /** Peak Bpm */
             peak_bpm: number | null;
             /** Planned Rest S */
@@ -2349,6 +2349,8 @@ export interface components {
             start_s: number;
             /** Strikes */
             strikes: number | null;
+            /** Took S */
+            took_s?: number | null;
         };
         /** RulesOut */
         RulesOut: {

@@ -1,9 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
 import { me } from "../api/queries";
 import { setOwner } from "../domain/device/owner";
-import { start as startOutbox } from "../domain/outbox/outbox";
+import { onTaken, start as startOutbox } from "../domain/outbox/outbox";
 import { releaseWhatIsTaken } from "../domain/outbox/release";
 import { Bench } from "../features/bench/Bench";
 import { Library } from "../features/library/Library";
@@ -31,6 +31,7 @@ function Club() {
 }
 
 export function App() {
+  const client = useQueryClient();
   const welcome = useQuery(me);
   const { coach_id, club_id } = welcome.data ?? {};
   const owner = coach_id != null && club_id != null ? { coach: coach_id, club: club_id } : null;
@@ -39,11 +40,16 @@ export function App() {
   const who = owner && `${owner.club} ${owner.coach}`;
   useEffect(() => {
     if (!who) return;
-    const stops = [releaseWhatIsTaken(), startOutbox()];
+    // Whatever the server takes changes the log, and what is due in the library, also before either was drawn.
+    const asked = [["log"], ["sessions"]];
+    const askAnew = () => {
+      for (const queryKey of asked) void client.invalidateQueries({ queryKey });
+    };
+    const stops = [releaseWhatIsTaken(), onTaken(askAnew), startOutbox()];
     return () => {
       for (const stop of stops) stop();
     };
-  }, [who]);
+  }, [who, client]);
   if (!welcome.data) {
     return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
   }

@@ -1,5 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { ofOthers, onChange, waiting } from "./outbox";
 import type { Waiting } from "./store";
 
@@ -14,17 +13,8 @@ function useLook<T>(look: () => Promise<T>, first: T): T {
   return found;
 }
 
-/** What waits on this device to be sent, and what came back; the log is asked for anew when something has gone. */
-export function useOutbox(): Waiting[] {
-  const client = useQueryClient();
-  const items = useLook(waiting, NOTHING);
-  const before = useRef(0);
-  useEffect(() => {
-    if (items.length < before.current) void client.invalidateQueries({ queryKey: ["log"] });
-    before.current = items.length;
-  }, [items, client]);
-  return items;
-}
+/** What waits on this device to be sent, and what came back. */
+export const useOutbox = (): Waiting[] => useLook(waiting, NOTHING);
 
 const NOTHING: Waiting[] = [];
 

@@ -8,6 +8,7 @@ import { Strikes } from "../../ui/Strikes";
 import { Tally } from "../../ui/Tally";
 import { WhoSays } from "../../ui/WhoSays";
 import { Heat } from "./Heat";
+import { LastLacticDay } from "./LastLacticDay";
 
 interface Props {
   evaluation: Schemas["Evaluation"];
@@ -246,6 +247,7 @@ function Cautions({ cautions, cureOf }: CautionsProps) {
             <span>
               <b>{SEVERITY[caution.severity]}.</b> {caution.text} <span className="quiet">{caution.cure}</span>
               <CureKey cure={cureOf?.(caution.rule)} />
+              {caution.rule === "bout-cut-off" && <LastLacticDay />}
             </span>
           </li>
         ))}
