@@ -105,6 +105,8 @@ def test_what_cannot_be_done_to_a_level_says_why(opened):
 
 
 def drag(page, handle, onto) -> None:
+    # Far from the edges, where a drag scrolls the page.
+    page.set_viewport_size({"width": 1280, "height": 1400})
     handle.scroll_into_view_if_needed()
     onto.scroll_into_view_if_needed()
     start, end = handle.bounding_box(), onto.bounding_box()
