@@ -10,7 +10,7 @@ from math import floor
 from typing import Literal, get_args
 
 from yoisho.runs.cues import SOUNDS
-from yoisho.session.interval import COMMON_BAG, SessionError
+from yoisho.session.interval import SessionError
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.notation import calls as words_of
 from yoisho.strikes.tempo import TEMPOS
@@ -76,8 +76,7 @@ def what(interval: TimelineInterval) -> str:
         return f"{interval.reps} reps, {TEMPOS[interval.tempo].word}"
     if interval.reps is not None:
         return f"{interval.reps} {what_is_done}"
-    # The common bag goes without saying.
-    return f"{what_is_done}, {beside}" if beside and interval.source.modality != COMMON_BAG else what_is_done
+    return f"{what_is_done}, {beside}" if beside else what_is_done
 
 
 def combination_of(interval: TimelineInterval) -> str:

@@ -226,14 +226,12 @@ class Interval:
         """What is done, and what is said beside it, in words; the second may be empty.
 
         On its own means (burpees, plank, reflex bag) the means is what is done and the effort stands beside it, unless
-        it goes without saying; on the common bag the effort is what is done.
+        it goes without saying; on the common bag, which goes without saying, the effort is what is done.
         """
         effort = TEMPOS[self.tempo].word
-        if self.modality is None:
+        if self.modality in (None, COMMON_BAG):
             return effort, ""
-        own = MODALITIES[self.modality]
-        if self.modality == COMMON_BAG:
-            return effort, own.word
+        own = MODALITIES[str(self.modality)]
         return own.word, effort if own.strikes or own.tempo != self.tempo else ""
 
     def combination(self, turn: int = 1, of: int = 1) -> Combination | None:

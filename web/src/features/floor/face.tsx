@@ -43,7 +43,7 @@ const WORDS: ReadonlySet<string> = new Set(["cue", "switch"]);
 /** What is done in a piece, as it is told of what comes: of a rest that it is one. */
 export function doneIn(piece: Piece): string {
   if (piece.kind === "rest") return "rest";
-  return piece.beside && piece.modality !== "bag" ? `${piece.doing}, ${piece.beside}` : piece.doing;
+  return piece.beside ? `${piece.doing}, ${piece.beside}` : piece.doing;
 }
 
 /** What a screen shows of a run at a moment. */
@@ -83,18 +83,24 @@ export function Hall({ shown, children }: { shown: Shown; children: ReactNode })
   );
 }
 
+/** As wide as a word may be beside the round, by its signs. */
+const WORD_VW = 82;
+
 /** The phase and the round, over the digits; on a hall screen the phase may grow past what a desk has room for. */
 export function Top({ shown, largest = "" }: { shown: Shown; largest?: string }) {
   const { now, held, phase, beside, called } = shown;
   const word = held ? "HELD" : (called ?? phase);
-  const long = word.length + beside.length / 2 > 8;
+  const signs = word.length + (beside && !called ? beside.length / 2 : 0);
   return (
     <div className="flex items-baseline justify-between gap-4 px-5 pt-3 wide:px-12 wide:pt-4">
-      <span className="leading-none font-bold" style={{ fontSize: `min(16vh, ${long ? 9 : 12}vw${largest})` }}>
+      <span
+        className="leading-none font-bold"
+        style={{ fontSize: `min(16vh, ${Math.min(12, WORD_VW / signs).toFixed(1)}vw${largest})` }}
+      >
         <span>{word}</span>
         {beside && !held && !called && <span className="pl-[0.35em] text-[0.45em] font-semibold">{beside}</span>}
       </span>
-      <Round now={now} tight={long} />
+      <Round now={now} tight={signs > 8} />
     </div>
   );
 }
