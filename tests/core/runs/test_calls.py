@@ -38,6 +38,11 @@ def test_a_change_without_a_rest_is_named_as_it_begins():
     assert [(kind, text) for at, kind, text in calls if at > 0] == [("effort", "speed"), ("effort", "power")]
 
 
+def test_a_change_is_named_after_its_bell_and_not_into_it():
+    (at,) = (at for at, kind, _ in said("1:00 technique, 1:00 power") if kind == "effort")
+    assert 60 < at < 62
+
+
 def test_a_rest_too_short_for_words_leaves_the_name_to_the_bell():
     assert "next" not in kinds("3 x (20 all out) rest 0:04")[1:]
 

@@ -8,8 +8,10 @@ from hypothesis import strategies as st
 
 from tests.core.trees import trees
 from yoisho.runs.pairs import lived_by, turns, whose
+from yoisho.runs.plan import Plan
+from yoisho.session.document import Session
 from yoisho.session.interval import SessionError
-from yoisho.session.shorthand import read
+from yoisho.session.shorthand import read, read_parts
 from yoisho.session.timeline import unroll
 
 THIRTIES = unroll(read("6 x (30 power pairs)"))
@@ -35,6 +37,11 @@ def test_everybody_at_one_bag_does_all_of_it_and_the_clock_is_as_many_times_as_l
     assert [life.work_s for life in lives] == [150] * people
     assert len({tuple(i.combination for i in life.intervals if i.kind == "work") for life in lives}) == 1
     assert kinds(lives[0])[: people + 1] == ["work"] + ["rest"] * people
+
+
+def test_the_plan_of_one_alone_is_that_of_two_and_of_three_a_half_longer():
+    pairs = Session("Pairs", read_parts("Main: 6 x (30 power pairs)"))
+    assert [Plan(pairs, people).timeline.total_s for people in (1, 2, 3)] == [360, 360, 540]
 
 
 def test_so_many_that_it_would_never_end_are_refused():
