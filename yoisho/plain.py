@@ -20,6 +20,12 @@ class ImpossibleError(ValueError):
         self.field = field
 
 
+def sentence(error: ValueError) -> str:
+    """What is wrong, as a sentence of its own."""
+    text = str(error)
+    return f"{text[0].upper()}{text[1:]}."
+
+
 class PlainError(ImpossibleError):
     """Plain values that are not the thing they should be: where the fault is, and what would be right."""
 

@@ -23,6 +23,7 @@ from yoisho.engine.readout import NoWorkError
 from yoisho.engine.readout import read as read_session
 from yoisho.judgement import claims
 from yoisho.judgement.circumstances import Circumstances
+from yoisho.plain import sentence
 from yoisho.session import shorthand
 from yoisho.session.document import Part, Session, part_to_dict, to_document
 from yoisho.session.interval import SessionError
@@ -166,7 +167,7 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
             answers.append(column(found, theirs, name=saved.name, role=role, person_id=saved.pk))
         return answered(answers)
     except ScaleError as error:
-        raise FieldError(["body", "document"], f"{str(error)[0].upper()}{str(error)[1:]}.", "scale") from error
+        raise FieldError(["body", "document"], sentence(error), "scale") from error
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:

@@ -18,7 +18,7 @@ from server.roster.api import core_of, find_person
 from server.runs import live
 from server.runs.ahead import speak_later
 from server.runs.called import settings_of
-from server.runs.kept import begin, find_run, plan_of
+from server.runs.kept import begin, find_run, plan_for, plan_of
 from server.runs.models import Journal, Letter, LiveState, Run
 from server.runs.schemas import (
     CallSettings,
@@ -46,7 +46,6 @@ from yoisho.runs.pairs import MOST
 from yoisho.runs.plan import Plan
 from yoisho.runs.review import Done, review
 from yoisho.session.document import from_document, to_document
-from yoisho.session.interval import SessionError
 
 router = Router(tags=["runs"])
 PHRASE = re.compile(r"[0-9a-f]{24}")
@@ -81,16 +80,8 @@ def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> Run
 def run_plan(request: HttpRequest, session_id: int, people: People = 1) -> RunPlan:
     """The plan of a run that is to begin: the session as it stands now, with so many people on the floor."""
     saved = find_session(club_of(request), session_id)
-    return _plan_out(_shared(saved, people), saved.club, saved, saved)
-
-
-def _shared(saved: Session, people: int) -> Plan:
-    plan = Plan(from_document(saved.document), people)
-    try:
-        _ = plan.timeline
-    except SessionError as error:
-        raise FieldError(["query", "people"], f"{str(error)[0].upper()}{str(error)[1:]}.", "people") from error
-    return plan
+    plan = plan_for(from_document(saved.document), people, "query", "people")
+    return _plan_out(plan, saved.club, saved, saved)
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
@@ -111,7 +102,7 @@ def someone_on_floor(
     if place >= of:
         raise FieldError(["query", "place"], f"Places are counted from 0: of {of} the last is {of - 1}.", "on_floor")
     person = core_of(find_person(saved.club, person_id))
-    plan = _shared(saved, of)
+    plan = plan_for(from_document(saved.document), of, "query", "of")
     return on_floor(plan, person, saved.target, place, of, seed=saved.pk * MOST + place)
 
 
@@ -143,12 +134,8 @@ def begin_run(request: HttpRequest, run_id: UUID, body: RunIn) -> RunOut:
 def review_run(request: HttpRequest, body: ReviewIn) -> Done:
     """What one of the people on the floor did of a run, round by round. Nothing is kept."""
     person = core_of(find_person(club_of(request), body.person_id))
-    session = core_session(body.run.document, "run")
-    try:
-        plan = Plan(session, body.run.people).timeline
-    except SessionError as error:
-        raise FieldError(["body", "run", "people"], str(error), "run") from error
-    return review(person, plan, body.record.to_core())
+    plan = plan_for(core_session(body.run.document, "run"), body.run.people, "body", "run", "people")
+    return review(person, plan.timeline, body.record.to_core())
 
 
 @router.put("/runs/{run_id}/journal", response={200: JournalOut, 422: Faults}, operation_id="save_journal")

@@ -3,13 +3,27 @@
 from uuid import UUID
 
 from server.accounts.models import Club, User
+from server.errors import FieldError
 from server.roster.models import Person
 from server.runs.models import Run
 from server.runs.schemas import RunIn
 from server.sessions.documents import core_session
 from server.sessions.models import Session
+from yoisho.plain import sentence
 from yoisho.runs.plan import Plan
+from yoisho.session.document import Session as CoreSession
 from yoisho.session.document import from_document, to_document
+from yoisho.session.interval import SessionError
+
+
+def plan_for(session: CoreSession, people: int, *where: str) -> Plan:
+    """The plan for so many people. One that is too long or too large for them is a 422 there."""
+    plan = Plan(session, people)
+    try:
+        _ = plan.timeline
+    except SessionError as error:
+        raise FieldError(list(where), sentence(error), "people") from error
+    return plan
 
 
 def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
@@ -21,6 +35,7 @@ def begin(club: Club, coach: User, run_id: UUID, told: RunIn) -> Run:
     if found is not None:
         return found
     session = core_session(told.document, "run")
+    plan_for(session, told.people, "body", "run", "people")
     run, _ = Run.objects.get_or_create(
         club=club,
         run_id=run_id,

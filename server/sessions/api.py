@@ -3,7 +3,7 @@
 from collections.abc import Container
 from datetime import timedelta
 from typing import TYPE_CHECKING, Any, Literal, TypeAlias
-from uuid import UUID, uuid4
+from uuid import uuid4
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -26,6 +26,7 @@ from server.sessions.models import Session as Saved
 from server.sessions.models import Version
 from yoisho.formats import FORMATS
 from yoisho.judgement.targets import TARGETS
+from yoisho.plain import sentence
 from yoisho.session import shorthand
 from yoisho.session.document import from_document, to_document
 from yoisho.session.interval import SessionError
@@ -56,11 +57,9 @@ def _series_of(saved: Saved, due: Container[int] = ()) -> dict[str, object] | No
 
 def _due(club: Club) -> frozenset[int]:
     """Of every series the first session that nobody has run yet."""
-    unrun = Saved.objects.of(club).filter(series__isnull=False, runs__results__isnull=True)
-    first: dict[UUID | None, int] = {}
-    for saved in unrun.order_by("week"):
-        first.setdefault(saved.series, saved.pk)
-    return frozenset(first.values())
+    unrun = Saved.objects.of(club).filter(series__isnull=False).exclude(runs__results__isnull=False)
+    # The later weeks first: of each series the earliest is what stays.
+    return frozenset(dict(unrun.order_by("-week").values_list("series", "pk")).values())
 
 
 def _out(saved: Saved) -> dict[str, object]:
@@ -161,8 +160,7 @@ def create_series(request: HttpRequest, body: schemas.SeriesIn) -> Status[list[d
     except shorthand.ShorthandError as error:
         raise FieldError(["body", "text"], error.message, "shorthand", error.as_dict()) from error
     except SessionError as error:
-        said = str(error)
-        raise FieldError(["body", error.field or "text"], f"{said[0].upper()}{said[1:]}.", "series") from error
+        raise FieldError(["body", error.field or "text"], sentence(error), "series") from error
     state = _checked(body, user.own_club)
     series = uuid4()
     with transaction.atomic():

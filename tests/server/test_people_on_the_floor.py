@@ -54,6 +54,8 @@ def test_the_plan_of_three_is_three_times_as_long_and_the_log_goes_by_it(coach):
     entry = coach.put(f"runs/{uuid.uuid4()}/log", body).json()
     assert entry["planned_s"] == 540
     too_long = coach.session("4 x (15:00 flow bag pairs)")
+    begun = fault(coach.put(f"runs/{uuid.uuid4()}", {**run_of(too_long), "people": 6}))
+    assert begun["loc"][-1] == "people", "refused with its reason, and never a log that no server can take"
     assert "with 6 at one bag" in fault(coach.get(f"sessions/{too_long['id']}/run?people=6"))["msg"].lower()
 
 

@@ -51,3 +51,11 @@ def test_what_is_no_series_is_refused_and_nothing_is_made(coach):
 def test_a_session_of_its_own_stands_in_no_series(coach):
     coach.session("3:00 power")
     assert [row["series"] for row in coach.listed("sessions")] == [None]
+
+
+def test_a_run_that_was_begun_and_left_takes_nothing_from_one_that_was_logged(coach):
+    first = make(coach).json()[0]
+    entry = {"run": run_of(first), "started_at": timezone.now().isoformat(), "done_s": 900, "done_efforts": 6, "rpe": 7}
+    assert coach.put(f"runs/{uuid.uuid4()}", run_of(first)).status_code == 200
+    assert coach.put(f"runs/{uuid.uuid4()}/log", entry).status_code == 200
+    assert [row["series"]["due"] for row in rows(coach)] == [False, True, False]

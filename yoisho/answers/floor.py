@@ -160,9 +160,15 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
         own = own if interval.partner else volume
         done = as_work(interval)
         doing, beside = done.source.doing
-        fields = told(done, own) | {"partner": interval.partner, "turn": turn, "doing": doing, "beside": beside}
-        fields |= {"pieces": _pieces(done), "sides": _sides(done, stance)}
-        fields["switch_on_call"] = done.source.switch == "call"
+        fields = told(done, own) | {
+            "partner": interval.partner,
+            "turn": turn,
+            "doing": doing,
+            "beside": beside,
+            "pieces": _pieces(done),
+            "sides": _sides(done, stance),
+            "switch_on_call": done.source.switch == "call",
+        }
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]
     return found
 

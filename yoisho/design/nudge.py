@@ -200,11 +200,11 @@ class _Judge:
             return None
         return simulated(self.person, session)
 
-    def verdict(self, reading: Reading) -> Verdict:
-        return judge(reading, self.target.id, self.spoken(reading))
-
     def spoken(self, reading: Reading) -> tuple[Caution, ...]:
         return cautions(reading, self.circumstances)
+
+    def verdict(self, reading: Reading, spoken: tuple[Caution, ...]) -> Verdict:
+        return judge(reading, self.target.id, spoken)
 
     def changes(self, before: Reading, after: Reading) -> tuple[Change, ...]:
         was, now = measure_values(before, self.target.id), measure_values(after, self.target.id)
@@ -216,12 +216,18 @@ class _Judge:
         return tuple(told)
 
 
+def _fits(verdict: Verdict) -> bool:
+    """Whether the purpose is trained, and none more."""
+    return verdict.strokes >= REACHED and verdict.trains_best == verdict.target
+
+
 def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
     """All that are possible, call up no new caution, and are better; the best first."""
     before = judge_.read(session)
     if before is None:
         return []
-    score, rules = judge_.verdict(before).score, {caution.rule for caution in judge_.spoken(before)}
+    said = judge_.spoken(before)
+    score, rules = judge_.verdict(before, said).score, {caution.rule for caution in said}
     found = []
     for name, part, changed in candidates(session):
         after = judge_.read(changed)
@@ -229,13 +235,14 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
             continue
         said = judge_.spoken(after)
         spoken = {caution.rule for caution in said}
-        verdict = judge_.verdict(after)
+        if stops(said) or spoken - rules:
+            continue
+        verdict = judge_.verdict(after, said)
         cured = tuple(sorted((rules - spoken) & CURABLE))
-        if stops(said) or spoken - rules or verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
+        if verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
             continue
         changes = judge_.changes(before, after)
-        fits = verdict.strokes >= REACHED and verdict.trains_best == verdict.target
-        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured, fits))
+        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict)))
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
 
 
@@ -267,10 +274,11 @@ def make_it_so(
     """The shortest series of nudges after which the session trains its purpose, within the minutes."""
     judge_ = _Judge(person, target_id, circumstances or Circumstances(), minutes)
     begun = judge_.read(session)
-    start = judge_.verdict(begun) if begun else None
-    begun_right = start is not None and start.strokes >= REACHED and start.trains_best == start.target
-    best = Series((), session, start.strokes if start else 0, begun_right)
-    if best.reached or start is None:
+    if begun is None:
+        return Series((), session, 0, reached=False)
+    start = judge_.verdict(begun, judge_.spoken(begun))
+    best = Series((), session, start.strokes, _fits(start))
+    if best.reached:
         return best
     beam: list[tuple[float, Series]] = [(start.score, best)]
     nearest = start.score

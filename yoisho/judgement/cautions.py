@@ -12,12 +12,12 @@ from typing import Literal
 from yoisho.engine.readout import Reading
 from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.circumstances import Circumstances
-from yoisho.judgement.fade import fade_bound, fade_onset
+from yoisho.judgement.fade import fade_bound, first_faded
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.clock import clock
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.session.volume import total
-from yoisho.strikes.bags import BAGS, against, suitable
+from yoisho.strikes.bags import BAGS, against, lands_on, suitable
 from yoisho.strikes.counts import Limb
 
 Severity = Literal["note", "caution", "stop"]
@@ -223,15 +223,19 @@ def _lactic_gap(rule: Rule, reading: Reading, circumstances: Circumstances) -> C
     )  # fmt: skip
 
 
+def _days(number: int) -> str:
+    return "1 day" if number == 1 else f"{number} days"
+
+
 def _fight_near(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     days, last = circumstances.days_to_fight, circumstances.last_lactic_days
     if days is None or not 0 <= days <= FIGHT_AHEAD_DAYS:
         return None
-    to_go = "The bout is today" if days == 0 else f"{days} day{'' if days == 1 else 's'} to the bout"
+    to_go = "The bout is today" if days == 0 else f"{_days(days)} to the bout"
     left = days - last
     if left >= 0:
         until = circumstances.today + timedelta(days=left) if circumstances.today else None
-        on = f"{until:%-d %B}" if until else "today" if left == 0 else f"in {left} day{'' if left == 1 else 's'}"
+        on = f"{until:%-d %B}" if until else "today" if left == 0 else f"in {_days(left)}"
         return rule.caution(
             "note", f"{to_go}. The last hard lactic day is {on}, {last} days before it.",
             "Plan the lactic work before that day; after it pace in short rounds, and skill.",
@@ -261,7 +265,7 @@ def _niggle(rule: Rule, reading: Reading, circumstances: Circumstances) -> Cauti
         loaded = sum(reading.volume.limbs.get(limb, 0.0) for limb in niggle.limbs)
         if niggle.days_ago > NIGGLE_DAYS or loaded < 1:
             continue
-        when = "today" if niggle.days_ago == 0 else f"{niggle.days_ago} day{'' if niggle.days_ago == 1 else 's'} ago"
+        when = "today" if niggle.days_ago == 0 else f"{_days(niggle.days_ago)} ago"
         hard = _hard_with(reading, niggle.limbs)
         what = "hard strikes load it" if hard is not None else f"{loaded:.0f} strikes load it"
         return rule.caution(
@@ -285,7 +289,7 @@ def _strike_ceiling(rule: Rule, reading: Reading, circumstances: Circumstances) 
     landed = total(
         volume
         for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True)
-        if interval.source.modality is None or getattr(BAGS.get(interval.source.modality), "lands", False)
+        if lands_on(interval.source.modality)
     )
     for limb, strikes in landed.limbs.items():
         session_most, week_most = (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[reading.person.level]
@@ -346,7 +350,7 @@ def _heat(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution
 
 def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     target = TARGETS.get(circumstances.purpose or "")
-    number = fade_onset(reading, target).bout
+    number = first_faded(reading, target)
     if number is None:
         return None
     at_s = float(reading.timeline.intervals[reading.work_bouts[number - 1].first].start_s)

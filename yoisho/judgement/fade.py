@@ -57,6 +57,11 @@ def _beyond(reading: Reading, measured: Measured, target: Target | None) -> Floa
     return np.asarray(beyond)
 
 
+def first_faded(reading: Reading, target: Target | None = None) -> int | None:
+    """The first work bout that has faded for a purpose, counted from 1, by the best guess; None where none has."""
+    return fade_onset_of(_beyond(reading, reading.measured, target), None).bout
+
+
 def fade_onset(reading: Reading, target: Target | None = None) -> FadeOnset:
     """Where the fade starts for a purpose, among the session's work bouts; by the general bound for none."""
     spread = _beyond(reading, reading.spread, target) if reading.spread else None

@@ -11,7 +11,7 @@ import numpy as np
 from yoisho.engine.measures import Measured
 from yoisho.engine.readout import Reading
 from yoisho.engine.stores import Floats
-from yoisho.judgement.cautions import Caution
+from yoisho.judgement.cautions import Caution, stops
 from yoisho.judgement.structure import (
     fade_last_round,
     main_bouts,
@@ -223,7 +223,7 @@ def judge(reading: Reading, target_id: str | None = None, spoken: Several[Cautio
         key=lambda reason: (reason.met, reason.desirability),
     )
     strokes, grade = _grade(reached, reasons)
-    stop = next((caution for caution in spoken if caution.severity == "stop"), None)
+    stop = next(iter(stops(spoken)), None)
     if stop is not None:
         strokes, grade, sentence = 0, NOT_NOW, f"{stop.text} {stop.cure}"
     elif strokes == 5:

@@ -55,6 +55,12 @@ def against(combination: Combination, bag_id: str) -> tuple[str, ...]:
     return tuple(why for wrong, why in BAGS[bag_id].against if any(wrong(one) for one in combination.actions))
 
 
+def lands_on(modality: str | None) -> bool:
+    """Whether a strike meets anything on a means; nothing said counts as the bag."""
+    bag = BAGS.get(modality or "bag")
+    return bag is not None and bag.lands
+
+
 def suitable(combination: Combination) -> tuple[str, ...]:
     """Ids of the bags nothing speaks against."""
     return tuple(bag_id for bag_id in BAGS if not against(combination, bag_id))

@@ -14,6 +14,7 @@ from itertools import groupby, pairwise
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 from lark.exceptions import UnexpectedToken, VisitError
 
+from yoisho.plain import sentence
 from yoisho.strikes.combination import MOST_ACTIONS, Action, Combination, CombinationError, action
 from yoisho.strikes.drill import Drill, Order
 from yoisho.strikes.line import LineError
@@ -77,8 +78,7 @@ def _height_of(token: Token) -> Height:
 
 
 def _at(token: Token, error: CombinationError) -> NotationError:
-    text = str(error)
-    return NotationError(text[0].upper() + text[1:] + ".", token.start_pos or 0)
+    return NotationError(sentence(error), token.start_pos or 0)
 
 
 class _Reader(Transformer[Token, Combination]):
@@ -223,8 +223,7 @@ def read_drill(text: str, school_id: str = DEFAULT_SCHOOL) -> Drill:
     try:
         return Drill(tuple(combinations), order, recall)
     except CombinationError as error:
-        text = str(error)
-        raise NotationError(text[0].upper() + text[1:] + ".", 0) from error
+        raise NotationError(sentence(error), 0) from error
 
 
 def write_drill(drill: Drill, school_id: str = DEFAULT_SCHOOL) -> str:

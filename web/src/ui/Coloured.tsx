@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
+import { lineFault } from "../api/lineFault";
 import { read } from "../api/queries";
 import { marked, painted } from "./painted";
 import { useSettled } from "./useSettled";
@@ -26,9 +27,10 @@ export function Coloured({ text, children }: Props) {
   const asked = useSettled(text, 60);
   const { data, error } = useQuery({ ...read(asked), enabled: asked.trim() !== "" });
   const [known, setKnown] = useState<{ text: string; spans: Schemas["Span"][] }>({ text: "", spans: [] });
-  const spans = data?.spans ?? faultOf(error)?.spans;
+  const fault = lineFault(error);
+  const spans = data?.spans ?? fault?.spans;
   if (spans && (known.text !== asked || known.spans !== spans)) setKnown({ text: asked, spans });
-  const character = asked === text ? faultOf(error)?.character : undefined;
+  const character = asked === text ? fault?.character : undefined;
   const pieces = painted(text, known.text, known.spans);
   return (
     <div className="grid">
@@ -50,13 +52,4 @@ export function Coloured({ text, children }: Props) {
       <div className="col-start-1 row-start-1 grid">{children}</div>
     </div>
   );
-}
-
-interface LineFault {
-  character?: number;
-  spans?: Schemas["Span"][];
-}
-
-function faultOf(error: unknown): LineFault | undefined {
-  return (error as { faults?: Schemas["Fault"][] } | null)?.faults?.[0]?.ctx as LineFault | undefined;
 }

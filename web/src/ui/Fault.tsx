@@ -1,10 +1,5 @@
 import type { Refused } from "../api/client";
-
-interface Hint {
-  character: number;
-  suggestion: string | null;
-  example: string;
-}
+import { lineFault } from "../api/lineFault";
 
 interface Props {
   refused: Refused;
@@ -14,7 +9,7 @@ interface Props {
 
 /** What is wrong with a line, at which character, with the nearest known word one press away. */
 export function Fault({ refused, text, onText }: Props) {
-  const hint = refused.faults[0]?.ctx as Hint | null | undefined;
+  const hint = lineFault(refused);
   if (!hint) {
     return (
       <>

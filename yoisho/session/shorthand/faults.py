@@ -8,6 +8,7 @@ from difflib import get_close_matches
 from lark import Token, UnexpectedInput
 from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
 
+from yoisho.plain import sentence
 from yoisho.session.interval import SessionError
 from yoisho.session.modality import modality_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
@@ -26,8 +27,7 @@ class ShorthandError(LineError, SessionError):
 
 
 def at(position: int, error: ValueError) -> ShorthandError:
-    text = str(error)
-    return ShorthandError(text[0].upper() + text[1:] + ".", position)
+    return ShorthandError(sentence(error), position)
 
 
 class UnknownWordError(ShorthandError):

@@ -64,7 +64,6 @@ export function Outline(props: Props) {
                   tempos={props.tempos}
                   purposes={props.purposes}
                   typed={text}
-                  fresh={props.typing.fresh && text !== null}
                   typing={props.typing}
                   onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
                   onChange={(next) => props.onChange(index, next)}

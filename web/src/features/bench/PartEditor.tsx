@@ -19,8 +19,6 @@ interface Props {
   tempos: Schemas["TempoOut"][];
   purposes: Schemas["Named"][];
   typed: string | null;
-  /** The row has no part yet: it is its line alone. */
-  fresh: boolean;
   typing: Typing;
   onTyped: (text: string | null) => void;
   onChange: (part: Part) => void;
@@ -40,7 +38,6 @@ export function PartEditor(props: Props) {
     tempos,
     purposes,
     typed,
-    fresh,
     typing,
     onTyped,
     onChange,
@@ -50,6 +47,8 @@ export function PartEditor(props: Props) {
     onClose,
   } = props;
   const [levels, setLevels] = useState(recallLevels);
+  /** The row has no part yet: it is its line alone. */
+  const fresh = typing.fresh && typed !== null;
   const texts = useMemo(
     () =>
       new Map([
@@ -93,19 +92,20 @@ export function PartEditor(props: Props) {
         <Sums summary={summary} />
       </div>
       <fieldset disabled={typing.waiting} className="flex flex-wrap items-start gap-x-4 gap-y-2">
-        {!levels &&
-          !fresh &&
-          fieldsOf(part.tree, resets).map((field) => (
-            <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
-          ))}
         {!fresh && (
-          <Choice
-            label="For"
-            value={part.purpose ?? ""}
-            none="nothing said"
-            options={purposes}
-            onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
-          />
+          <>
+            {!levels &&
+              fieldsOf(part.tree, resets).map((field) => (
+                <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
+              ))}
+            <Choice
+              label="For"
+              value={part.purpose ?? ""}
+              none="nothing said"
+              options={purposes}
+              onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
+            />
+          </>
         )}
         <div className="ml-auto flex gap-4 self-end text-[13px]">
           {!fresh && (

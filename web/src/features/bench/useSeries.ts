@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { api, need, type Refused } from "../../api/client";
+import { lineFault } from "../../api/lineFault";
 import { retryWhileAway } from "../../api/queries";
 import { once } from "../../domain/once";
 import { forget, stateOf } from "../../domain/session/draft";
@@ -32,7 +33,7 @@ export function useSeries(bench: Bench, sessionId: number | null, refused: Refus
       if (first) navigate(`/bench/${first.id}`, { replace: sessionId === null });
     },
   });
-  const weeks = Number((refused?.faults[0]?.ctx as { weeks?: number } | null | undefined)?.weeks ?? 1);
+  const weeks = lineFault(refused)?.weeks ?? 1;
   if (weeks < 2) return null;
   return { weeks, make: () => make.mutate(), making: make.isPending, failed: make.error?.message ?? null };
 }

@@ -35,7 +35,7 @@ export function Big({ children, main = false, small = false, onClick }: BigProps
     <button
       type="button"
       onClick={onClick}
-      className={`${GLOVE} ${small ? "h-[60px] flex-1 text-[24px]" : "h-[78px] text-[34px] low:h-[60px] low:text-[24px]"} ${main ? "flex-[1.7]" : "flex-1"}`}
+      className={`${GLOVE} ${small ? "h-[60px] text-[24px]" : "h-[78px] text-[34px] low:h-[60px] low:text-[24px]"} ${main ? "flex-[1.7]" : "flex-1"}`}
     >
       {children}
     </button>

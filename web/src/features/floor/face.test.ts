@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { calledAt, calledRows } from "./face";
+import { calledRows } from "./Ahead";
+import { calledAt } from "./face";
 
 describe("a called word", () => {
   it("stands as long as it is being called, and a call of what comes next is not one", () => {

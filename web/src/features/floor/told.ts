@@ -1,0 +1,11 @@
+import type { Piece } from "../../domain/clock/crew";
+import { clock } from "../../domain/time";
+
+/** What is done in a piece, as it is told of what comes: of a rest that it is one. */
+export function doneIn(piece: Piece): string {
+  if (piece.kind === "rest") return "rest";
+  return piece.beside ? `${piece.doing}, ${piece.beside}` : piece.doing;
+}
+
+/** How long, or how many. */
+export const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
