@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
+import { askAnew } from "../api/askAnew";
 import { me } from "../api/queries";
 import { setOwner } from "../domain/device/owner";
 import { onTaken, start as startOutbox } from "../domain/outbox/outbox";
@@ -41,11 +42,10 @@ export function App() {
   useEffect(() => {
     if (!who) return;
     // Whatever the server takes changes the log, and what is due in the library, also before either was drawn.
-    const asked = [["log"], ["sessions"]];
-    const askAnew = () => {
-      for (const queryKey of asked) void client.invalidateQueries({ queryKey });
+    const taken = () => {
+      for (const queryKey of [["log"], ["sessions"]]) void askAnew(client, { queryKey });
     };
-    const stops = [releaseWhatIsTaken(), onTaken(askAnew), startOutbox()];
+    const stops = [releaseWhatIsTaken(), onTaken(taken), startOutbox()];
     return () => {
       for (const stop of stops) stop();
     };

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { combinations as combinationsQuery, me as meQuery, vocabulary as vocabularyQuery } from "../../api/queries";
+import { useClubSetting } from "../../api/useClubSetting";
 import { once } from "../../domain/once";
 import { Notice } from "../../ui/Notice";
 import { find } from "./find";
@@ -174,16 +175,8 @@ function Row({ entry, onOpen, onTag, onBench, onRemove }: RowProps) {
 
 /** Which punches 7 and 8 are, for the whole club. What is stored does not change. */
 function School({ schools }: { schools: Schemas["Named"][] }) {
-  const client = useQueryClient();
   const chosen = useQuery(meQuery).data?.school;
-  const save = useMutation({
-    mutationFn: (school: string) =>
-      need(api.PUT("/api/club", { body: { school: school as Schemas["ClubIn"]["school"] } })),
-    onSuccess: (welcome) => {
-      client.setQueryData(meQuery.queryKey, welcome);
-      return client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "me" });
-    },
-  });
+  const save = useClubSetting();
   return (
     <label className="label-text">
       <span className="block pb-1">Numbers of the club {save.isPending ? "…" : ""}</span>
@@ -191,7 +184,7 @@ function School({ schools }: { schools: Schemas["Named"][] }) {
         className="field cursor-pointer"
         value={chosen}
         disabled={save.isPending}
-        onChange={(event) => save.mutate(event.target.value)}
+        onChange={(event) => save.mutate({ school: event.target.value as Schemas["ClubIn"]["school"] })}
       >
         {schools.map((school) => (
           <option key={school.id} value={school.id}>
