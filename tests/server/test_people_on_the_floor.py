@@ -44,6 +44,33 @@ def test_each_on_the_floor_has_their_own_work_and_band(coach):
     assert shares[0]["simulated"] != shares[1]["simulated"]
 
 
+def test_the_swap_of_the_pads_is_a_turn_and_in_the_log(coach):
+    saved = coach.session("4:00 combination pads")
+    alone = coach.get(f"sessions/{saved['id']}/run").json()["timeline"][0]
+    two = coach.get(f"sessions/{saved['id']}/run?people=2").json()["timeline"][0]
+    assert (alone["held"], alone["turn"], two["held"], two["turn"]) == (False, None, True, 0)
+    shares = [on_floor(coach, saved, place=place, of=2).json() for place in (0, 1)]
+    assert [one["work_s"] for one in shares] == [240, 0]
+    played = ((0, 150, 0), (150, 240, 1))
+    entries = [
+        log(coach, saved, uuid.uuid4(), run={**run_of(saved), "people": 2}, done_s=240, done_efforts=1,
+            record=record(place=place, played=played)).json()
+        for place in (0, 1)
+    ]  # fmt: skip
+    own = [entry["done"]["work_s"] for entry in entries]
+    assert own == [150, 90], "each what they struck; meanwhile the other held"
+    first, second = (entry["expected_strikes"] for entry in entries)
+    assert first / second == pytest.approx(150 / 90, rel=0.1)
+
+
+def test_the_holder_who_was_never_swapped_is_logged_with_no_work(coach):
+    saved = coach.session("4:00 combination pads")
+    answer = log(coach, saved, uuid.uuid4(), run={**run_of(saved), "people": 2}, done_s=240, done_efforts=0,
+                 record=record(place=1, played=((0, 240, 0),)))  # fmt: skip
+    assert answer.json()["done"]["work_s"] == 0
+    assert answer.json()["expected_strikes"] == 0
+
+
 def test_the_plan_of_three_is_three_times_as_long_and_the_log_goes_by_it(coach):
     saved = coach.session(PAIRS)
     plan = coach.get(f"sessions/{saved['id']}/run?people=3").json()

@@ -11,7 +11,7 @@ from yoisho.judgement.cautions import WARM_UP_S, cautions, first_needing_warmth
 from yoisho.judgement.targets import TARGETS
 from yoisho.runs.calls import Call, Settings, switches
 from yoisho.runs.cues import COUNT_IN_S, Cue
-from yoisho.runs.pairs import as_work, lived_by, turns
+from yoisho.runs.pairs import as_work, is_held, lived_by, turns
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import simulate
 from yoisho.session.timeline import Timeline
@@ -32,7 +32,9 @@ class FloorInterval(TimelineInterval):
     """As it is done on the floor: a partner's turn is work, of the partner."""
 
     turn: int | None
-    """In pairs, whose turn it is: counted from 0 over the session; None where all work or all rest."""
+    """Whose turn it is, in pairs and on pads: counted from 0 over the session; None where all work or all rest."""
+    held: bool
+    """The one whose turn it is not holds for the other, until the coach swaps them."""
     doing: str
     """What is done, in the word that is told largest."""
     beside: str
@@ -151,18 +153,19 @@ def _sides(interval: Flat, stance: Stance) -> list[Side]:
     return [Side(*span, (first, other)[number % 2]) for number, span in enumerate(pairwise(edges))]
 
 
-def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stance) -> list[FloorInterval]:
-    """A timeline as it is done on the floor by somebody of a stance, with the strikes expected of each interval: a
+def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stance, of: int) -> list[FloorInterval]:
+    """A timeline as it is done by so many on the floor, of a stance, with the strikes expected of each interval: a
     partner's turn is work, of the partner, who is expected to do as much."""
     found = []
     own = Volume()
-    for interval, turn, volume in zip(timeline.intervals, turns(timeline), volumes, strict=True):
+    for interval, turn, volume in zip(timeline.intervals, turns(timeline, of), volumes, strict=True):
         own = own if interval.partner else volume
         done = as_work(interval)
         doing, beside = done.source.doing
         fields = told(done, own) | {
             "partner": interval.partner,
             "turn": turn,
+            "held": is_held(interval, of),
             "doing": doing,
             "beside": beside,
             "pieces": _pieces(done),
@@ -199,7 +202,9 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
         work_s=timeline.work_s,
         efforts=[EffortSpan(*effort) for effort in plan.efforts],
         expected_rpe=expected_rpe(reading),
-        timeline=floor_intervals(timeline, volumes_of(timeline, reading, person.stance), person.stance),
+        timeline=floor_intervals(
+            timeline, volumes_of(timeline, reading, person.stance), person.stance, plan.on_the_floor
+        ),
         cues=list(plan.cues),
         calls=list(plan.calls(replace(settings, muted=frozenset()))),
         cold=_cold(reading),

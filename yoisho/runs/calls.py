@@ -10,6 +10,7 @@ from math import floor
 from typing import Literal, get_args
 
 from yoisho.runs.cues import SOUNDS
+from yoisho.runs.pairs import as_work
 from yoisho.session.interval import SessionError
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.strikes.notation import calls as words_of
@@ -138,7 +139,9 @@ def switches(interval: TimelineInterval) -> Iterator[float]:
 
 
 def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
-    if interval.partner or interval.kind == "rest" or interval.reps is not None:
+    """What is called while somebody works; the partner's turn is called as the first one's was."""
+    interval = as_work(interval)
+    if interval.kind == "rest" or interval.reps is not None:
         return
     switched = tuple(switches(interval))
     for at in switched:

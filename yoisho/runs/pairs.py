@@ -1,25 +1,35 @@
 """Who works in work that is done in pairs: one, then the next, round and round, also three at one bag.
 
 Everybody does the whole of it: two double the clock, three make it three times as long, and each rests while the others
-work. Everything that follows (calls, heart, log) reads the timeline as that person lives it.
+work. On pads that are not swapped by the clock, one of two holds until the coach swaps them. Everything that follows
+(calls, heart, log) reads the timeline as that person lives it.
 """
 
 from collections.abc import Sequence
 from dataclasses import replace
 
 from yoisho.session.timeline import Timeline, TimelineInterval
+from yoisho.strikes.bags import BAGS
 
+HELD = frozenset(bag.id for bag in BAGS.values() if bag.held)
 MOST = 6
 """People one clock follows, our own setting; more are a class."""
 
 
-def turns(timeline: Timeline) -> tuple[int | None, ...]:
-    """The number of each interval's turn at the bag, from 0 over the session; None where all work or all rest."""
+def is_held(interval: TimelineInterval, of: int) -> bool:
+    """Whether one of two holds for the other, until the coach swaps them."""
+    source = interval.source
+    return of == 2 and interval.kind == "work" and source.modality in HELD and not source.pairs
+
+
+def turns(timeline: Timeline, of: int) -> tuple[int | None, ...]:
+    """The number of each interval's turn, from 0 over the session, with `of` on the floor; None where all work or all
+    rest. What is held is the first one's turn: only a swap by hand gives it to the other."""
     found: list[int | None] = []
     count = 0
     for interval in timeline.intervals:
         paired = interval.partner or interval.source.pairs
-        found.append(count if paired else None)
+        found.append(count if paired else 0 if is_held(interval, of) else None)
         count += paired
     return tuple(found)
 
@@ -54,4 +64,4 @@ def lived_by(timeline: Timeline, place: int, of: int, shifts: Sequence[int] = ()
         return replace(interval, tempo="rest", partner=True)
 
     swapped = shifts or (0,) * len(timeline.intervals)
-    return replace(timeline, intervals=tuple(map(own, timeline.intervals, turns(timeline), swapped)))
+    return replace(timeline, intervals=tuple(map(own, timeline.intervals, turns(timeline, of), swapped)))

@@ -30,6 +30,12 @@ class Plan:
         return self.session.unrolled(sharing=max(2, self.people))
 
     @cached_property
+    def on_the_floor(self) -> int:
+        """People; at least two where work is done in pairs: one alone is met by a partner without a name."""
+        paired = any(interval.source.pairs for interval in self.timeline.intervals)
+        return max(2, self.people) if paired else self.people
+
+    @cached_property
     def efforts(self) -> tuple[tuple[int, int], ...]:
         return efforts_of(self.timeline)
 

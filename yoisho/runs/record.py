@@ -7,8 +7,9 @@ done, what was done twice was done twice.
 from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
-from yoisho.runs.pairs import lived_by
+from yoisho.runs.pairs import is_held, lived_by
 from yoisho.session.timeline import Timeline, TimelineInterval
 
 MOSTLY = 0.9
@@ -71,12 +72,25 @@ def _shift_of(interval: TimelineInterval, played: Sequence[Stretch], before: int
     return best.shift if best and best.overlap_s(interval.start_s, interval.end_s) > 0 else before
 
 
+def _turns_of(interval: TimelineInterval, record: Record) -> Iterator[TimelineInterval]:
+    """What is held, cut where the two were swapped in the midst of it: each piece is a turn of its own."""
+    edges = [interval.start_s]
+    if is_held(interval, record.of):
+        for before, after in pairwise(record.played):
+            at_s = round(after.from_s)
+            if before.shift != after.shift and edges[-1] < at_s < interval.end_s:
+                edges.append(at_s)
+    for start, end in pairwise((*edges, interval.end_s)):
+        yield replace(interval, start_s=start, seconds=end - start)
+
+
 def lived(timeline: Timeline, record: Record) -> Timeline:
     """The timeline as the person really had it, with the swaps by hand."""
+    turns = tuple(turn for interval in timeline.intervals for turn in _turns_of(interval, record))
     shifts: list[int] = []
-    for interval in timeline.intervals:
-        shifts.append(_shift_of(interval, record.played, shifts[-1] if shifts else 0))
-    return lived_by(timeline, record.place, record.of, shifts)
+    for turn in turns:
+        shifts.append(_shift_of(turn, record.played, shifts[-1] if shifts else 0))
+    return lived_by(replace(timeline, intervals=turns), record.place, record.of, shifts)
 
 
 def covered_s(played: Sequence[Stretch], start_s: float, end_s: float) -> float:

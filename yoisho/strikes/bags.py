@@ -20,6 +20,8 @@ class Bag:
     aliases: tuple[str, ...] = ()
     lands: bool = True
     """Whether a strike meets anything: wrists, knuckles and shins are loaded by what lands."""
+    held: bool = False
+    """Held up by somebody, who does not strike meanwhile."""
 
 
 def _uppercut_to_the_head(one: Action) -> bool:
@@ -42,7 +44,7 @@ BAGS: dict[str, Bag] = {
         Bag("reflex-bag", "reflex bag", "tempo, jabs, slips", (_NO_LEGS,), ("reflex ball", "reflex")),
         Bag("uppercut-bag", "uppercut bag", "uppercuts, hooks to the body", (_NO_LEGS,), ("angle bag",)),
         Bag("pads", "pads", "everything, with a holder, whose shoulders need a limit too", (),
-            ("mitts", "focus pads", "pad work")),
+            ("mitts", "focus pads", "pad work"), held=True),
         Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing", "shadow box"),
             lands=False),
         Bag("partner", "partner", "distance and defence, at low power", (), ("partner drill",)),

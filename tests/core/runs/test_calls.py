@@ -76,6 +76,14 @@ def test_the_combination_is_called_again_where_that_is_wanted():
     assert again == [(15, "jab, cross"), (30, "jab, cross"), (45, "jab, cross")]
 
 
+def test_the_partner_is_called_as_the_first_one_was():
+    calls = said('1:00 power bag [1-2-3b] pairs switch at half call "chin" every 0:20', combination_every_s=25)
+    first = [(at, kind, text) for at, kind, text in calls if 0 < at < 60]
+    assert {kind for _, kind, _ in first} == {"switch", "cue", "combination"}
+    partners = [(at - 60, kind, text) for at, kind, text in calls if at > 61]
+    assert partners == first
+
+
 def test_partners_are_swapped_by_a_call():
     assert [at for at, kind, _ in said("2 x (30 power pairs)") if kind == "swap"] == [30.2, 60.2, 90.2]
 

@@ -66,8 +66,30 @@ def test_the_partner_strikes_as_often_and_as_hard():
 
 def test_what_is_not_done_in_pairs_all_do():
     mixed = unroll(read("3:00 flow; then 2 x (30 power pairs)"))
-    assert turns(mixed) == (None, 0, 1, 2, 3)
+    assert turns(mixed, 2) == (None, 0, 1, 2, 3)
     assert all(kinds(lived_by(mixed, place, 4))[0] == "work" for place in range(4))
+
+
+PADS = unroll(read("3 x (2:00 combination pads [3, 2b]) rest 0:40"))
+
+
+def test_of_two_on_pads_one_holds_until_the_coach_swaps_them():
+    assert kinds(lived_by(PADS, 0, 2)) == ["work", "rest"] * 2 + ["work"]
+    assert lived_by(PADS, 1, 2).work_s == 0
+    swapped = [0, 0, 1, 1, 1]
+    assert [lived_by(PADS, place, 2, swapped).work_s for place in (0, 1)] == [120, 240]
+    holder = lived_by(PADS, 1, 2).intervals[0]
+    assert holder.strikes == 0
+
+
+@pytest.mark.parametrize("of", [1, 3, 6])
+def test_others_on_pads_have_holders_of_their_own(of):
+    assert set(turns(PADS, of)) == {None}
+    assert all(lived_by(PADS, place, of).work_s == 360 for place in range(of))
+
+
+def test_nobody_holds_a_bag():
+    assert set(turns(unroll(read("2:00 combination bag [3, 2b]")), 2)) == {None}
 
 
 @pytest.mark.parametrize(("place", "of"), [(2, 2), (-1, 2), (0, 0), (0, 7)])
@@ -80,7 +102,7 @@ def test_a_place_that_is_not_there_is_refused(place, of):
 def test_every_turn_is_somebodys_and_only_theirs(tree, of, shift):
     timeline = unroll(tree)
     lives = [lived_by(timeline, place, of, [shift] * len(timeline.intervals)) for place in range(of)]
-    for index, turn in enumerate(turns(timeline)):
+    for index, turn in enumerate(turns(timeline, of)):
         if turn is not None:
             assert [life.intervals[index].kind for life in lives].count("work") == 1
     assert all(life.total_s == timeline.total_s for life in lives)

@@ -2,7 +2,7 @@
 
 import pytest
 
-from yoisho.runs.record import Record, Stood, Stretch, done_timeline
+from yoisho.runs.record import Record, Stood, Stretch, done_timeline, lived
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 
@@ -16,6 +16,18 @@ def record(*played, **more):
 
 def told(timeline, kept):
     return [(one.tempo, one.start_s, one.seconds) for one in done_timeline(timeline, kept).intervals]
+
+
+def test_a_swap_of_the_pads_in_the_midst_of_a_round_makes_it_two_turns():
+    pads = unroll(read("4:00 combination pads, 1:00 rest"))
+    swapped = (Stretch(-10, 90), Stretch(90, 150, 0), Stretch(150, 300, 1))
+    own = [lived(pads, Record(swapped, place=place, of=2)) for place in (0, 1)]
+    assert [[(i.kind, i.start_s, i.seconds) for i in life.intervals] for life in own] == [
+        [("work", 0, 150), ("rest", 150, 90), ("rest", 240, 60)],
+        [("rest", 0, 150), ("work", 150, 90), ("rest", 240, 60)],
+    ]
+    alone = lived(pads, Record(swapped, of=1))
+    assert [(i.kind, i.seconds) for i in alone.intervals] == [("work", 240), ("rest", 60)], "alone nobody holds"
 
 
 def test_a_run_without_a_skip_is_the_plan_itself():

@@ -1430,6 +1430,8 @@ export interface components {
             doing: string;
             /** Hatch */
             hatch: ("slant" | "dots") | null;
+            /** Held */
+            held: boolean;
             /**
              * Kind
              * @enum {string}

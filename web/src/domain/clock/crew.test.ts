@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
-import { doing, inPairs, member, newCrew, type Piece, whose, works } from "./crew";
+import { doing, inPairs, member, newCrew, ownEfforts, type Piece, whose, works } from "./crew";
 
 const piece = (more: Partial<Piece>): Piece => ({ kind: "work", turn: null, modality: "bag", ...more }) as Piece;
 const plan = (turns: (number | null)[], person: string | null = "Runa Velde") =>
@@ -27,6 +27,30 @@ describe("whose turn it is", () => {
   it("is every second one's where somebody trains with a partner who has no name", () => {
     expect(works(piece({ turn: 0 }), 0, 1, 0)).toBe(true);
     expect(works(piece({ turn: 1 }), 0, 1, 0)).toBe(false);
+  });
+
+  it("stays with the first one on pads that are held, until the coach swaps them", () => {
+    const pads = piece({ turn: 0, held: true, modality: "pads" });
+    expect([0, 1].map((shift) => works(pads, 0, 2, shift))).toEqual([true, false]);
+    expect(doing(pads, 0, 2, 1)).toBe("holds");
+  });
+
+  it("makes an effort of each one's own part of what was held", () => {
+    const held = {
+      ...plan([0]),
+      timeline: [{ ...piece({ turn: 0, held: true, modality: "pads" }), start_s: 0, seconds: 240 }],
+      efforts: [{ start_s: 0, end_s: 240 }],
+    } as Schemas["RunPlan"];
+    const swapped = {
+      spans: [
+        [-10, 60, 0],
+        [60, 150, 0],
+        [150, 240, 1],
+      ] as [number, number, number][],
+    };
+    expect(ownEfforts(held, swapped, 1, 2)).toEqual([{ start_s: 150, end_s: 240 }]);
+    expect(ownEfforts(held, swapped, 0, 2)).toHaveLength(1);
+    expect(ownEfforts(held, { spans: [[0, 240, 0]] }, 1, 2)).toEqual([]);
   });
 
   it("says what each does: the other rests, or holds the pads", () => {

@@ -1,6 +1,8 @@
 /** The people on the floor: who they are, what measures them, and whose turn it is. */
 
 import type { Schemas } from "../../api/client";
+import type { Run } from "./run";
+import { pieceAt } from "./view";
 
 type Plan = Schemas["RunPlan"];
 export type Piece = Schemas["FloorInterval"];
@@ -47,6 +49,18 @@ export const whose = (turn: number, of: number, shift: number): number => (turn 
 export function works(piece: Pick<Piece, "kind" | "turn">, place: number, of: number, shift: number): boolean {
   if (piece.kind !== "work") return false;
   return piece.turn === null || whose(piece.turn, of, shift) === place;
+}
+
+/** The efforts of the one at a place: of what is held only what was struck before, between or after the swaps. */
+export function ownEfforts(plan: Plan, run: Pick<Run, "spans">, place: number, of: number): Plan["efforts"] {
+  return plan.efforts.flatMap((effort) => {
+    const piece = pieceAt(plan.timeline, effort.start_s);
+    if (!piece?.held) return [effort];
+    return run.spans
+      .filter(([from, to, shift]) => works(piece, place, of, shift) && from < effort.end_s && to > effort.start_s)
+      .map(([from, to]) => ({ start_s: Math.max(from, effort.start_s), end_s: Math.min(to, effort.end_s) }))
+      .slice(0, 1);
+  });
 }
 
 /** What somebody does now, in one word. */

@@ -189,6 +189,27 @@ describe("what is watched", () => {
     expect(keep).toHaveBeenCalledTimes(2);
   });
 
+  it("is handed to whoever can still take it as the page goes away, and to nobody else", async () => {
+    const { watch, keep } = watching();
+    const { source, tell } = strapped();
+    await watch.sensor(0, source);
+    tell().strike?.();
+    const last = vi.fn();
+    watch.write(last);
+    watch.write();
+    expect(last.mock.calls).toEqual([[0, { heart: [], strikes: [12.34] }]]);
+    expect(keep).not.toHaveBeenCalled();
+  });
+
+  it("counts on from what had been noticed before the page was loaded anew", async () => {
+    const { watch } = watching();
+    const { source, tell } = strapped();
+    watch.remember(0, 41);
+    await watch.sensor(0, source);
+    tell().strike?.();
+    expect([watch.strikes(0), watch.strikes(1)]).toEqual([42, 0]);
+  });
+
   it("is shown and not kept while the clock is held", async () => {
     const { watch, keep } = watching(() => null);
     const { source, tell } = strapped();

@@ -53,6 +53,13 @@ export class Watch {
     return this.counts.get(place) ?? 0;
   }
 
+  /** Strikes that had been noticed before the page was loaded anew: the count goes on from there. */
+  remember(place: number, strikes: number): void {
+    if (strikes === 0) return;
+    this.counts.set(place, this.strikes(place) + strikes);
+    this.hears.changed();
+  }
+
   /** Put a strap on somebody, in place of another. Raises what the strap raises. */
   async strap(place: number, source: Source): Promise<void> {
     this.replace(`strap ${place}`, source);
@@ -98,8 +105,8 @@ export class Watch {
   }
 
   /** Hand over what was told since the last time. */
-  write(): void {
-    for (const [place, fresh] of this.fresh) this.hears.keep(place, fresh);
+  write(keep: Hears["keep"] = this.hears.keep): void {
+    for (const [place, fresh] of this.fresh) keep(place, fresh);
     this.fresh.clear();
   }
 

@@ -34,12 +34,16 @@ const STRAPS: { id: Strap; name: string }[] = [
 ];
 const SENSORS: { id: Sensor; name: string }[] = [{ id: "simulated", name: "simulated sensor" }];
 
-/** What each really works and rests, where work is done in turns. */
+/** What each really works and rests, where work is done in turns; where one holds, until the coach swaps them. */
 export function shareOf(timeline: Piece[], people: number): string {
   const spent = (of: Piece[]) => of.reduce((total, piece) => total + piece.seconds, 0);
-  const work_s = spent(timeline.filter((piece) => works(piece, 0, people, 0)));
+  const workOf_s = (place: number) => spent(timeline.filter((piece) => works(piece, place, people, 0)));
+  const work_s = workOf_s(0);
   const all_s = spent(timeline);
   if (!work_s) return "";
+  if (timeline.some((piece) => piece.held)) {
+    return `A works ${clock(work_s)} and B ${clock(workOf_s(1))} of ${clock(all_s)}: one holds until you swap them.`;
+  }
   const ratio = ((all_s - work_s) / work_s).toFixed(1);
   return `Each works ${clock(work_s)} and rests ${clock(all_s - work_s)} of ${clock(all_s)}: 1 to ${ratio}.`;
 }

@@ -7,7 +7,7 @@ import { BluetoothStrap } from "../../domain/devices/bluetooth";
 import { SimulatedSensor, SimulatedStrap } from "../../domain/devices/simulated";
 import type { State } from "../../domain/devices/source";
 import { type Heart, Watch } from "../../domain/devices/watch";
-import { keepTold } from "../../domain/outbox/told";
+import { keepLastTold, keepTold, toldOf } from "../../domain/outbox/told";
 
 export interface Measured {
   /** What this session is for them; until it is there nothing is simulated and no band is drawn. */
@@ -57,6 +57,18 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
         keep: (place, fresh) => void keepTold({ runId, place, ...fresh }).catch(() => {}),
       }),
   );
+  // A page that was loaded anew counts on from what was kept; a browser that keeps nothing counts from there.
+  useEffect(() => {
+    let over = false;
+    void toldOf(runId, LETTERS.length)
+      .then((kept) => {
+        for (const [place, { strikes }] of kept.entries()) if (!over) watch.remember(place, strikes.length);
+      })
+      .catch(() => {});
+    return () => {
+      over = true;
+    };
+  }, [runId, watch]);
   // The clock is drawn at every frame: what is asked for is made anew only with the crew.
   const queries = useMemo(
     () =>
@@ -90,14 +102,15 @@ export function useDevices({ sessionId, runId, crew, shift, position, running, o
     const write = () => watch.write();
     const keeping = setInterval(write, KEPT_EVERY_MS);
     const looking = setInterval(() => watch.look(), LOOK_EVERY_MS);
-    window.addEventListener("pagehide", write);
+    const last = () => watch.write((place, fresh) => keepLastTold({ runId, place, ...fresh }));
+    window.addEventListener("pagehide", last);
     return () => {
       clearInterval(keeping);
       clearInterval(looking);
-      window.removeEventListener("pagehide", write);
+      window.removeEventListener("pagehide", last);
       watch.stop();
     };
-  }, [watch]);
+  }, [watch, runId]);
 
   /** A strap by Bluetooth is looked for by a touch or a key: the browser asks which. */
   const find = useCallback(

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Schemas } from "../../api/client";
-import { firstName, inPairs } from "../../domain/clock/crew";
+import { firstName, inPairs, ownEfforts } from "../../domain/clock/crew";
 import { type KeptRun, markLogged, recallRunById, settled } from "../../domain/clock/keptRun";
 import { effortsDone, played_s } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
@@ -64,7 +64,7 @@ function Entry({ kept }: { kept: KeptRun }) {
   const name = crew[place]?.name ?? "";
   const played = played_s(run);
   const efforts = done?.efforts ?? plan.efforts.length;
-  const effortsCounted = done?.efforts_done ?? effortsDone(run, plan.efforts);
+  const effortsCounted = done?.efforts_done ?? effortsDone(run, ownEfforts(plan, run, place, crew.length));
   const effortsWritten = Math.min(efforts, written.efforts ?? effortsCounted);
   const strikes = readStrikes(written.strikes) ?? done?.strikes ?? null;
   const wrongStrikes = written.strikes.trim() !== "" && readStrikes(written.strikes) === null;
@@ -79,7 +79,8 @@ function Entry({ kept }: { kept: KeptRun }) {
       person_id: review?.personId ?? null,
       started_at: run.startedAt ?? new Date().toISOString(),
       done_s: played,
-      done_efforts: own.efforts ?? review?.done?.efforts_done ?? effortsDone(run, plan.efforts),
+      done_efforts:
+        own.efforts ?? review?.done?.efforts_done ?? effortsDone(run, ownEfforts(plan, run, each, crew.length)),
       rpe: own.rpe ?? 0,
       counted_strikes: readStrikes(own.strikes) ?? sensedOf(review?.record),
       note: own.note,
