@@ -118,7 +118,7 @@ def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(p
     expect(pair.get_by_test_id("strikes-A")).to_have_text(counted)
     pair.keyboard.press("Space")
     pair.keyboard.press("n")
-    pair.wait_for_timeout(3000)
+    pair.wait_for_timeout(7000)
     end(pair)
     pair.keyboard.press("8")
     expect(pair.get_by_role("row", name=re.compile("^Own work"))).to_be_visible()
