@@ -190,9 +190,11 @@ class ClockState(Schema):
     sent_ms: float
     """When this was sent."""
     waits: bool = False
-    """It stands for reps that are still to be done."""
+    """It stands for reps that are still to be done, or for open-ended work to be ended."""
     reps: dict[str, int] = Field(default_factory=dict)
     """Reps counted, by where their interval starts."""
+    lasted_s: float = Field(0, ge=0)
+    """How long open-ended work has been on, up to the anchor."""
     started: bool
     ended: bool
     pulse: Annotated[float, Field(ge=0, le=2)] = 0

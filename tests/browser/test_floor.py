@@ -289,6 +289,35 @@ def test_reps_are_counted_down_and_the_rest_starts_by_itself(bench):
     expect(phase(bench)).to_have_attribute("data-phase", "rest")
 
 
+def test_open_ended_work_counts_up_is_frozen_to_look_and_ends_when_the_coach_says(bench):
+    to_floor(bench, "0:40 recover, open 0:03 technique bag [2-3b], 0:40 rest, 1:00 flow")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    expect(bench.get_by_text("Next: technique open-ended")).to_be_visible()
+    bench.keyboard.press("n")
+    expect(bench.get_by_text(re.compile("^about .* left$"))).to_be_visible()
+    bench.wait_for_timeout(6000)
+    expect(phase(bench)).to_have_attribute("data-phase", "work")
+    lasted = seconds_left(bench)
+    assert 5 <= lasted <= 8, "it counts up, past what was stated"
+    bench.keyboard.press("Space")
+    expect(bench.get_by_text("STOP AND LOOK", exact=True)).to_be_visible()
+    bench.reload()
+    frozen = seconds_left(bench)
+    bench.wait_for_timeout(2000)
+    assert seconds_left(bench) == frozen
+    bench.get_by_role("button", name="Go on").first.click()
+    bench.wait_for_timeout(5000)
+    assert seconds_left(bench) >= 10
+    bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+    bench.keyboard.down("Escape")
+    bench.get_by_role("heading", name="Plan and done").wait_for()
+    bench.keyboard.up("Escape")
+    row = bench.get_by_role("row", name=re.compile("open, about 0:03"))
+    expect(row).to_have_text(re.compile(r"0:1\d$"))
+
+
 def test_the_clock_waits_for_the_last_rep_also_over_a_reload(bench):
     to_floor(bench, REPS)
     bench.keyboard.press("Space")

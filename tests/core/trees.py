@@ -56,7 +56,15 @@ def rich(draw):
         return Interval(seconds, tempo, **{kept: said[kept]})
 
 
-intervals = plain | rich()
+unending = st.builds(
+    Interval,
+    st.integers(1, 600),
+    st.sampled_from(sorted(tempo.id for tempo in TEMPOS.values() if tempo.kind == "work")),
+    lead=st.none() | st.just("right"),
+    switch=st.none() | st.just("call"),
+    open_ended=st.just(True),
+)
+intervals = plain | unending | rich()
 
 
 def _larger(nodes):

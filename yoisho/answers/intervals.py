@@ -38,6 +38,8 @@ class TimelineInterval:
     modality: str | None
     reps: int | None
     """Counted, not timed: the seconds are an estimate."""
+    open_ended: bool
+    """It ends when the coach says so; the seconds are a stated length."""
     calls: list[str]
     """The combination of this repetition, spelled out as it is called."""
     partner: bool
@@ -67,6 +69,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "limbs": rounded(volume.limbs),
         "modality": None if interval.partner else interval.source.modality,
         "reps": interval.reps,
+        "open_ended": interval.source.open_ended,
         "calls": list(calls(interval.combination)) if interval.combination else [],
         "partner": interval.partner,
         "pulse_per_min": interval.pulse_per_min,

@@ -96,7 +96,7 @@ def spoken_time(seconds: int) -> str:
 
 
 def _coming(interval: TimelineInterval) -> str:
-    length = "" if interval.reps is not None else f", {spoken_time(interval.seconds)}"
+    length = f", {spoken_time(interval.seconds)}" if interval.timed else ""
     combination = combination_of(interval)
     return f"{what(interval)}{length}{'. ' if combination else ''}{combination}"
 
@@ -139,9 +139,9 @@ def switches(interval: TimelineInterval) -> Iterator[float]:
 
 
 def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
-    """What is called while somebody works; the partner's turn is called as the first one's was."""
+    """What is called by the clock while somebody works; the partner's turn is called as the first one's was."""
     interval = as_work(interval)
-    if interval.kind == "rest" or interval.reps is not None:
+    if interval.kind == "rest" or not interval.timed:
         return
     switched = tuple(switches(interval))
     for at in switched:

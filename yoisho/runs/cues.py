@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal, get_args
 
-from yoisho.session.timeline import Timeline
+from yoisho.session.timeline import Timeline, TimelineInterval
 
 CueKind = Literal["bell", "change", "clack", "count", "end"]
 SoundKind = Literal[CueKind, "pulse"]
@@ -29,20 +29,21 @@ def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
 
     A *bell* where work begins after a pause and where a pause begins after work; a *change* between two
     neighbours of the same kind; a *clack* when ten seconds are left; a *count* at 3, 2 and 1 before work, also the
-    partner's; the *end* after the last interval.
+    partner's; the *end* after the last interval. Of what the clock does not end nobody knows when ten seconds are left.
     """
     cues: list[Cue] = []
     before = "rest"
+    previous: TimelineInterval | None = None
     for interval in timeline.intervals:
         resting = interval.kind != "work"
         same = resting == (before != "work") and interval.start_s > 0
         cues.append(Cue(interval.start_s, "change" if same else "bell"))
         if not resting or interval.partner:
-            length = interval.seconds if interval.start_s else COUNT_IN_S
-            previous_s = next((i.seconds for i in timeline.intervals if i.end_s == interval.start_s), length)
-            cues.extend(Cue(interval.start_s - left, "count") for left in (3, 2, 1) if left < previous_s)
-        if interval.seconds >= _CLACK_FROM_S:
+            room_s = COUNT_IN_S if previous is None else previous.seconds if previous.timed else 0
+            cues.extend(Cue(interval.start_s - left, "count") for left in (3, 2, 1) if left < room_s)
+        if interval.timed and interval.seconds >= _CLACK_FROM_S:
             cues.append(Cue(interval.end_s - CLACK_LEFT_S, "clack"))
         before = interval.kind
+        previous = interval
     cues.append(Cue(timeline.total_s, "end"))
     return tuple(sorted(cues, key=lambda cue: cue.at_s))

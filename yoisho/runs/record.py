@@ -46,7 +46,8 @@ class Record:
     played: tuple[Stretch, ...]
     stood: tuple[Stood, ...] = ()
     counted: tuple[tuple[float, float], ...] = ()
-    """Start and end of intervals whose reps were counted to the last: done, however long they took."""
+    """Start and end of intervals that the clock does not end and that were ended: reps counted to the last, open-ended
+    work that the coach ended. Done, however long they took."""
     reps: tuple[tuple[float, int], ...] = ()
     """Reps counted, by where their interval starts [s]."""
     place: int = 0

@@ -41,14 +41,16 @@ class Round:
     fade: float | None
     """Within it, from its first to its last third; None where it is too short or nothing was counted."""
     done: bool
-    """Mostly played, or all its reps were counted."""
+    """Mostly played; or all its reps were counted, or the coach ended it."""
     reps: int | None
     """Reps counted; None where it is not dosed by reps, or nobody counted."""
     reps_asked: int | None
     """None where it is not dosed by reps."""
     took_s: float | None = None
-    """Played, and the time for which the clock stood until the last rep was done; None in what was kept before this was
-    told."""
+    """Played, and the time for which the clock stood until the last rep was done or the coach ended it; None in what was
+    kept before this was told."""
+    stated_s: int | None = None
+    """Where some of it is open-ended, how long it was taken to last; None where the clock or the reps end it."""
 
 
 @dataclass(frozen=True)
@@ -124,6 +126,7 @@ def _round(timeline: Timeline, group: Sequence[int], expected: Sequence[float], 
     asked = [count for index in group if (count := timeline.intervals[index].reps) is not None]
     reps = [record.reps_at(timeline.intervals[index].start_s) for index in group]
     known = [count for count in reps if count is not None]
+    open_ended = any(timeline.intervals[index].source.open_ended for index in group)
     done_s = covered_s(record.played, start, end)
     return Round(
         part=first.part,
@@ -139,6 +142,7 @@ def _round(timeline: Timeline, group: Sequence[int], expected: Sequence[float], 
         reps=sum(known) if asked and known else None,
         reps_asked=sum(asked) if asked else None,
         took_s=done_s + sum(stood.seconds for stood in record.stood if start <= stood.at_s < end),
+        stated_s=end - start if open_ended else None,
     )
 
 

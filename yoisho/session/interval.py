@@ -116,6 +116,8 @@ class Interval:
     """Between one pass of the combination and the next, where it is not the effort's own; 0 for none [s]."""
     pairs: bool = False
     """Done by one, then by the partner, while the other rests."""
+    open_ended: bool = False
+    """It ends when the coach says so; its seconds are a stated length, for the estimates."""
 
     def __post_init__(self) -> None:
         if self.tempo not in TEMPOS:
@@ -138,12 +140,24 @@ class Interval:
             raise SessionError(f"nothing is struck on {MODALITIES[str(self.modality)].word}: leave the combination out")
         if self.pairs and self.kind != "work":
             raise SessionError("only work is done in pairs; the partner rests meanwhile")
+        if self.open_ended:
+            self._check_open_ended()
 
     def _check_seconds(self) -> None:
         if not _whole(self.seconds):
             raise SessionError("an interval's length is a whole number of seconds", "seconds")
         if not 1 <= (self.seconds or 0) <= LONGEST_INTERVAL_S:
             raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s", "seconds")
+
+    def _check_open_ended(self) -> None:
+        if self.kind != "work" or self.seconds is None:
+            raise SessionError("only work is open-ended, with a stated length: give a rest a time, and reps no end")
+        if self.pairs:
+            raise SessionError("open-ended work is not done in pairs: nobody would know when it is their turn", "pairs")
+        if self.cues or self.beat is not None or self.switch not in (None, "call"):
+            raise SessionError(
+                "open-ended work has no clock to call by: leave cues and beat out, and switch sides on call"
+            )
 
     def _check_reps(self) -> None:
         if len(self.reps) > MOST_STEPS:
@@ -194,6 +208,11 @@ class Interval:
             raise SessionError("the side is switched at half, on call, or every 2 seconds or more", "switch")
         if self.switch is not None and self.kind == "rest":
             raise SessionError("in a rest no side is switched")
+
+    @property
+    def timed(self) -> bool:
+        """Whether the clock ends it; reps and open-ended work end when they are done."""
+        return not self.reps and not self.open_ended
 
     @property
     def kind(self) -> Kind:

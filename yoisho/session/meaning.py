@@ -18,7 +18,7 @@ def _dose(interval: Interval) -> str:
     if interval.reps:
         about = clock(interval.length_s())
         return f"{interval.reps[0]} reps (about {about})"
-    return clock(interval.seconds or 0)
+    return f"{'about ' if interval.open_ended else ''}{clock(interval.seconds or 0)}"
 
 
 def _drill(drill: Drill) -> str:
@@ -44,6 +44,8 @@ def _interval(interval: Interval) -> str:
     if interval.power_percent is not None:
         words.append("at half power" if interval.power_percent == 50 else f"at {interval.power_percent} % power")
     text = " ".join(words)
+    if interval.open_ended:
+        text += ", until you end it"
     if interval.lead:
         text += f", {interval.lead} side in front"
     if interval.switch is not None:
@@ -87,7 +89,7 @@ def meaning(node: Node) -> str:
 def _estimated(node: Node) -> bool:
     match node:
         case Interval():
-            return bool(node.reps)
+            return not node.timed
         case Sequence():
             return any(_estimated(item) for item in node.items)
         case Repeat():

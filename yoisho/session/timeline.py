@@ -42,6 +42,11 @@ class TimelineInterval:
         return TEMPOS[self.tempo].demand_frac if self.partner else self.source.demand_frac
 
     @property
+    def timed(self) -> bool:
+        """Whether the clock ends it, the partner's turn too."""
+        return self.source.timed
+
+    @property
     def turn(self) -> Round:
         """Which repetition of the innermost repeat around it."""
         return self.rounds[-1] if self.rounds else (1, 1)

@@ -69,6 +69,12 @@ def test_half_way_and_the_time_left_are_for_work_that_is_long_enough():
     assert not {"half", "time"} & set(kinds("45 power"))
 
 
+def test_in_open_ended_work_nothing_is_called_by_the_clock_and_no_length_is_told():
+    calls = said("0:30 rest, open 4:00 technique bag [1-2b], 1:00 rest", combination_every_s=15)
+    assert [kind for at, kind, _ in calls if at > 30] == []
+    assert next(text for at, _, text in calls if at > 0) == "next: technique. jab, cross to the body"
+
+
 def test_the_combination_is_called_again_where_that_is_wanted():
     line = "1:00 power bag [1-2]"
     assert "combination" not in kinds(line)

@@ -23,6 +23,15 @@ def test_a_short_interval_has_no_room_for_a_clack():
     assert "clack" not in [kind for _, kind in cues("8 x (15 power) rest 0:15")]
 
 
+def test_of_what_the_clock_does_not_end_nothing_says_when_it_ends():
+    for line in ("open 1:00 technique, 1:00 power", "40 reps power [3b-2] then 1:00 power"):
+        schedule = cues(line)
+        (second,) = [at for at, kind in schedule if kind == "change"]
+        assert [kind for at, kind in schedule if 0 < at < second] == [], "no clack, and no count into what follows"
+    rested = cues("open 1:00 technique; then 0:30, 1:00 power")
+    assert [at for at, kind in rested if kind == "count" and at > 0] == [87, 88, 89], "a rest is counted down"
+
+
 def test_a_bell_opens_and_closes_the_rest_and_work_is_counted_in():
     schedule = cues("2 x (30 power) rest 0:20")
     assert [(at, kind) for at, kind in schedule if kind == "bell"] == [(0, "bell"), (30, "bell"), (50, "bell")]

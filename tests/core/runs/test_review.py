@@ -3,7 +3,7 @@
 import pytest
 
 from yoisho.engine.person import person
-from yoisho.runs.record import Record, Stood, Stretch, lived
+from yoisho.runs.record import Record, Stood, Stretch, done_timeline, lived
 from yoisho.runs.review import fade, review
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
@@ -152,6 +152,17 @@ def test_a_turn_that_was_not_played_keeps_the_swap_of_the_turns_before_it():
 def test_the_most_that_hands_can_do_goes_by_the_work_that_was_done():
     assert done(TABATA, (0, 30)).most_strikes == 200
     assert done(TABATA, (0, 0)).most_strikes == 0
+
+
+def test_open_ended_work_tells_how_long_it_became_beside_what_was_stated():
+    lesson = unroll(read("open 4:00 technique bag [1-2b], 1:00 rest, 2:00 flow"))
+    ended = Record((Stretch(0, 239.99), Stretch(240, 420)), stood=(Stood(239.99, 95.0),), counted=((0, 240),))
+    first, second = review(person(), lesson, ended).rounds
+    assert (first.took_s, first.stated_s, first.done) == (pytest.approx(335, abs=0.1), 240, True)
+    assert second.stated_s is None
+    sooner = review(person(), lesson, Record((Stretch(0, 100), Stretch(240, 420)), counted=((0, 240),)))
+    assert (sooner.rounds[0].took_s, sooner.rounds[0].done, sooner.efforts_done) == (100, True, 2)
+    assert done_timeline(lesson, ended).intervals[0].seconds == 335, "strikes are those of the time it took"
 
 
 def test_every_round_of_reps_tells_its_own_time():

@@ -74,6 +74,11 @@ def test_a_rest_behind_several_multipliers_stands_between_the_outermost():
         ("8x()", 3, "expected a number"),
         ("", 0, "Nothing to read yet"),
         ("200 x (200 x (20 flow))", 0, "at most 4 hours"),
+        ("3:00 flow, open", 11, "Open-ended what?"),
+        ("20 open technique", 0, "20 of what?"),
+        ("open 5 technique", 0, "5 seconds or 5 minutes?"),
+        ("open technique switch every 0:30", 0, "switch sides on call"),
+        ("2:00 flow switch every open", 10, "a time such as 0:15"),
     ],
 )
 def test_a_wrong_line_says_at_which_character_what_was_expected_and_an_example(text, position, said):

@@ -1076,6 +1076,11 @@ export interface components {
             anchor_s: number;
             /** Ended */
             ended: boolean;
+            /**
+             * Lasted S
+             * @default 0
+             */
+            lasted_s: number;
             /** People */
             people?: components["schemas"]["Shown"][];
             /**
@@ -1443,6 +1448,8 @@ export interface components {
             };
             /** Modality */
             modality: string | null;
+            /** Open Ended */
+            open_ended: boolean;
             /** Part */
             part: number;
             /** Partner */
@@ -1528,6 +1535,7 @@ export interface components {
             drill?: components["schemas"]["Drill"] | null;
             lead?: ("left" | "right") | null;
             modality?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
+            open_ended?: boolean | null;
             pairs?: boolean | null;
             per_min?: number | null;
             power_percent?: number | null;
@@ -2349,6 +2357,8 @@ export interface components {
             reps_asked: number | null;
             /** Start S */
             start_s: number;
+            /** Stated S */
+            stated_s?: number | null;
             /** Strikes */
             strikes: number | null;
             /** Took S */
@@ -2871,6 +2881,8 @@ export interface components {
             };
             /** Modality */
             modality: string | null;
+            /** Open Ended */
+            open_ended: boolean;
             /** Part */
             part: number;
             /** Partner */

@@ -78,7 +78,10 @@ export const BENCH = place("Keys of the bench", [
 
 export const FLOOR = place("Keys of the floor", [
   row("start, pause; at the end: to the log", { toggle: ["Space", "MediaPlayPause"] }),
-  row("skip, back", { skip: ["n", "ArrowRight", "MediaTrackNext"], back: ["b", "ArrowLeft", "MediaTrackPrevious"] }),
+  row("skip, or done where it is open-ended; back", {
+    skip: ["n", "ArrowRight", "MediaTrackNext"],
+    back: ["b", "ArrowLeft", "MediaTrackPrevious"],
+  }),
   row("a rep is done, while reps are counted", { rep: ["Enter"] }),
   row("ten seconds more of this rest", { more: ["+", "="] }),
   row("partners change places", { swap: ["w"] }),

@@ -19,7 +19,8 @@ _KINDS = {
     "pause": ("PAUSE", "PAUSE_FOR"),
     "modality": ("MEANS",),
     "strikes": ("DRILL", "COMBINATION"),
-    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET"),
+    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET",
+             "OPEN"),
     "frame": ("TIMES", "LPAR", "RPAR", "SEP", "THEN"),
     "word": ("LEAD", "PAIRS", "SWITCH", "HALF", "ON_CALL", "EVERY", "CALL", "QUOTED", "BEAT_TIME"),
 }
@@ -97,6 +98,7 @@ _WORDS = (
     ("DRILL", Option("[adding 1-2 | 3-2]", "each round adds the next")),
     ("REPS", Option("reps", "counted, not timed")),
     ("UNIT", Option("min", "minutes")),
+    ("OPEN", Option("open", "it ends when you say so")),
     ("THEN", Option("then", "once, after the last")),
     ("LEAD", Option("left lead", "the left side in front")),
     ("LEAD", Option("right lead", "the right side in front")),

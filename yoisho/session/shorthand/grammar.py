@@ -29,6 +29,7 @@ between: PAUSE_FOR dose MEANS? BETWEEN?
 ?late: BAND | PAIRS
 timed: CLOCK | NUMBER UNIT
 dose: timed | NUMBER | NUMBER REPS | LADDER REPS?
+    | OPEN (timed | NUMBER)?       -> open_ended
 ?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN | RESET
          | turned
          | CALL (QUOTED | WORD) EVERY dose       -> cue
@@ -55,6 +56,7 @@ STRIKES.3: /__STRIKES__/i
 BETWEEN.4: /(in[ \t]+)?between([ \t]+(the[ \t]+)?(rounds?|sets?|efforts?|each|them))?(?![a-z])/i
 COMBINATION.3: /\d+b?(\s*-\s*\d+b?)+(?![\d\w%])/i
 LEAD.4: /((left|right)[ \t]+(lead|side)|orthodox|southpaw)(?![a-z])/i
+OPEN.4: /open([ \t-]*ended)?(,?[ \t]*about(?![a-z]))?(?![a-z])/i
 PAIRS.4: /(in[ \t]+)?pairs(?![a-z])/i
 BAND.4: /@[ \t]*\d+[ \t]*(-|–|to)[ \t]*\d+[ \t]*%[ \t]*(of[ \t]+)?(hr[ \t]*max|hr)(?![a-z])/i
 SWITCH.4: /switch(ing)?([ \t]+(sides?|stance))?(?![a-z])(?![ \t-]*kick)/i
@@ -87,6 +89,7 @@ EXPECTED = {
     "TIMES": "x",
     "SEP": "a comma",
     "THEN": "then",
+    "OPEN": "open",
     "UNIT": "s or min",
     "REPS": "reps",
     "HALF": "at half",
@@ -99,7 +102,7 @@ EXPECTED = {
 
 KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
             "switch every", "switch on call", "call", "every", "beats", "double time", "half time",
-            "a minute", "half power", "between", "no reset", "reset")  # fmt: skip
+            "a minute", "half power", "between", "no reset", "reset", "open")  # fmt: skip
 
 
 def _pattern(words: list[str]) -> str:

@@ -6,6 +6,7 @@ comes after the last. Bare numbers are seconds.
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 from functools import cache
 from typing import Any
 
@@ -25,6 +26,7 @@ from yoisho.session.shorthand.faults import (
 from yoisho.session.shorthand.grammar import parser, squeezed
 from yoisho.session.shorthand.series import weeks
 from yoisho.session.shorthand.settle import (
+    OPEN_S,
     UNSAID,
     Dose,
     Item,
@@ -96,6 +98,11 @@ class _Reader(Transformer[Token, Node]):
         return Dose(position, _bound(number, 10**6, "a time"), bare=True)
 
     @v_args(inline=True)
+    def open_ended(self, word: Token, about: Token | Dose | None = None) -> Dose:
+        found = self.dose(about) if about is not None else Dose(0, OPEN_S)
+        return replace(found, position=word.start_pos or 0, open_ended=True)
+
+    @v_args(inline=True)
     def timed(self, number: Token, unit: Token | None = None) -> Dose:
         position = number.start_pos or 0
         if number.type == "CLOCK":
@@ -164,7 +171,7 @@ class _Reader(Transformer[Token, Node]):
             return "cues", RepeatingCue(text.strip('"').strip(), self._seconds(dose, word))
 
     def _seconds(self, dose: Dose | None, token: Token) -> int:
-        if dose is None or dose.seconds is None:
+        if dose is None or dose.seconds is None or dose.open_ended:
             raise ShorthandError("Every so many seconds, not reps: give a time such as 0:15.", token.start_pos or 0)
         return dose.seconds
 
@@ -210,20 +217,20 @@ class _Reader(Transformer[Token, Node]):
             if counted:
                 made = Interval(None, reps=(dose.seconds or 0,), **said)
             else:
-                made = Interval(dose.seconds, reps=dose.reps, **said)
+                made = Interval(dose.seconds, reps=dose.reps, open_ended=dose.open_ended, **said)
             return in_passes(made, dose.position) if dose.strikes else made
 
     @staticmethod
     def _counted(dose: Dose, said: dict[str, Any]) -> bool:
         """Whether a bare number counts: push-ups, or jabs right behind it."""
         modality = said.get("modality")
-        return dose.bare and (dose.of_strikes or (modality is not None and MODALITIES[modality].rep_s is not None))
+        return dose.bare and not dose.open_ended and (dose.of_strikes or (modality is not None and MODALITIES[modality].rep_s is not None))
 
     def interval(self, children: list[Any]) -> Item:
         dose, *modifiers = children
         first = modifiers[0] if modifiers else None
         dose.of_strikes = _is(first, "STRIKES")
-        key = (dose.seconds, dose.reps, dose.bare, dose.strikes, *map(_spelled, modifiers))
+        key = (dose.seconds, dose.reps, dose.bare, dose.strikes, dose.open_ended, *map(_spelled, modifiers))
         known = self.known.get(key)
         if known is None:
             item = self._item(dose, modifiers)

@@ -13,6 +13,8 @@ HARDLY_SECONDS = 5
 """A bare number up to this could be seconds or minutes."""
 _ROUND_S = 60
 """A time from which rounds of it are a round's work, with no effort said."""
+OPEN_S = 300
+"""What open-ended work is taken to last where nothing is said. Own setting."""
 UNSAID = "freestyle"
 """The effort of rounds that say none."""
 
@@ -28,6 +30,8 @@ class Dose:
     """What is struck stands right behind it: 40 jabs are counted."""
     strikes: bool = False
     """Said as strikes: a whole number of passes has to hold them."""
+    open_ended: bool = False
+    """Until the coach says so; the seconds are for the estimates."""
 
     @property
     def unsure(self) -> bool:
@@ -111,6 +115,8 @@ def of_what(dose: Dose) -> ShorthandError:
         said = f"{'-'.join(str(step) for step in dose.reps)} reps"
         hint = f"{said} power or {said} push-ups"
         return ShorthandError(f"{said} of what? Say it behind, such as {hint}.", dose.position, ("an effort",))
+    if dose.open_ended:
+        return ShorthandError("Open-ended what? Say an effort behind it, such as open technique.", dose.position)
     said = f"{clock(dose.seconds)} of what? Say an effort behind it, such as {clock(dose.seconds)} power."
     if dose.unsure:
         said += f" Bare numbers are seconds; for minutes write {dose.seconds}:00."
@@ -160,7 +166,7 @@ def settle(items: list[Item], joins: list[str], unsaid: str | None = None) -> li
         if join != "/" or before.node is not None or not item.alone:
             continue
         work = item.node
-        if isinstance(work, Interval) and work.kind == "work" and work.seconds is not None:
+        if isinstance(work, Interval) and work.kind == "work" and work.seconds is not None and not work.open_ended:
             assert before.dose is not None
             before.node = replace(work, seconds=before.dose.seconds)
             item.node, item.dose = None, Dose(item.position, work.seconds)

@@ -18,6 +18,8 @@ def _dose(interval: Interval) -> str:
         steps = "-".join(str(step) for step in interval.reps)
         return steps if countable and len(interval.reps) == 1 else f"{steps} reps"
     assert interval.seconds is not None
+    if interval.open_ended:
+        return f"open {clock(interval.seconds)}"
     if interval.seconds >= 60 or countable:
         return clock(interval.seconds)
     return f"{interval.seconds}s" if interval.seconds <= HARDLY_SECONDS else str(interval.seconds)

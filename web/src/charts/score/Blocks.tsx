@@ -50,6 +50,7 @@ export function Blocks({ all, evaluation, staff, patterns, lit }: BlockProps) {
         return (
           <g key={interval.start_s}>
             <rect x={left} y={top} width={width} height={GROUND - top} fill={fill} />
+            {interval.open_ended && <OpenEdge right={left + width} top={top} />}
             <line x1={left} x2={left + width} y1={top} y2={top} stroke="var(--ink)" strokeWidth={1.6} />
             {marked && <rect x={left} y={GROUND + 3} width={width} height={4} fill="var(--vermilion)" />}
             {numbered && right - left > 8 && (
@@ -67,6 +68,16 @@ export function Blocks({ all, evaluation, staff, patterns, lit }: BlockProps) {
       })}
     </>
   );
+}
+
+const TOOTH = 5;
+
+/** The end of open-ended work: torn, as nobody knows yet where it is. */
+function OpenEdge({ right, top }: { right: number; top: number }) {
+  const teeth = Math.max(1, Math.round((GROUND - top) / (2 * TOOTH)));
+  const step = (GROUND - top) / (2 * teeth);
+  const torn = Array.from({ length: teeth }, () => `l${-TOOTH} ${step}l${TOOTH} ${step}`).join("");
+  return <path data-open d={`M${right + 1} ${top - 1}V${top}H${right}${torn}h1z`} fill="var(--paper)" />;
 }
 
 /** The number of the round under the cursor, bold over its own. */

@@ -17,6 +17,7 @@ const interval = {
   limbs: { "left hand": 20.1, "right hand": 20.1 },
   modality: "reflex-bag",
   reps: null,
+  open_ended: false,
   calls: ["jab", "cross"],
   partner: false,
   pulse_per_min: 0,

@@ -6,7 +6,8 @@ export function under(interval: Schemas["TimelineInterval"], at: number, words: 
   const rounds = interval.rounds.filter((round) => round.of > 1).map((round) => `${round.turn} of ${round.of}`);
   const said = [clock(at)];
   if (rounds.length) said.push(`round ${rounds.join(", ")}`);
-  const dose = interval.reps ? `${interval.reps} reps` : clock(interval.seconds);
+  const about = interval.open_ended ? "open, about " : "";
+  const dose = interval.reps ? `${interval.reps} reps` : about + clock(interval.seconds);
   const what = interval.partner ? "rest, the partner works" : words(interval.tempo);
   said.push(`${what} ${dose}${interval.modality ? `, ${interval.modality.replaceAll("-", " ")}` : ""}`);
   if (interval.calls.length) said.push(interval.calls.join(", "));

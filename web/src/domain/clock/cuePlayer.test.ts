@@ -72,6 +72,24 @@ describe("cues on the audio clock", () => {
     player.close();
   });
 
+  it("plans nothing from where it is not known when the session gets there", async () => {
+    let until = 1;
+    const player = new CuePlayer(
+      cues,
+      () => 1000,
+      NOW,
+      [],
+      null,
+      () => until,
+    );
+    await player.wake();
+    expect(FakeContext.last.started).toEqual([101]);
+    until = Number.POSITIVE_INFINITY;
+    player.replan();
+    expect(FakeContext.last.started.slice(1)).toEqual([101, 102]);
+    player.close();
+  });
+
   it("is silent while the clock is held, and plans anew when it goes on", async () => {
     let zero: number | null = 1000;
     let now = 0;

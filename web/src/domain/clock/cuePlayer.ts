@@ -57,6 +57,8 @@ export class CuePlayer {
     private readonly now: () => number,
     calls: readonly Call[] = [],
     private readonly voice: Voice | null = null,
+    /** From here on nothing is planned: nobody knows when the session gets there [s]. */
+    private readonly until_s: () => number = () => Number.POSITIVE_INFINITY,
   ) {
     this.fixed = [...cues, ...calls];
     this.soundings = inOrder(this.fixed);
@@ -142,10 +144,11 @@ export class CuePlayer {
     const zero = this.zero_ms();
     if (zero === null) return;
     const here = (this.now() - zero) / 1000;
+    const until_s = this.until_s();
     const furthest = document.hidden ? HIDDEN_AHEAD_S : LOOK_AHEAD_S;
     for (const cue of this.soundings) {
       const ahead = cue.at_s - here;
-      if (ahead > furthest) break;
+      if (ahead > furthest || cue.at_s >= until_s) break;
       if (ahead < -LATE_S || this.quiet.has(cue.kind)) continue;
       const due = this.tie.audioAt(zero + 1000 * cue.at_s);
       const before = this.planned.get(cue);

@@ -76,6 +76,14 @@ describe("runs kept on this device", () => {
     expect(waitingRuns(T0 + 3_600_000)[0]?.run.endedAtMs).not.toBeNull();
   });
 
+  it("wait where the coach has not ended what is open-ended", () => {
+    const open = { ...plan, timeline: [{ ...plan.timeline[0], start_s: 0, seconds: 60, open_ended: true }] };
+    keepRun({ plan: open as typeof plan, crew, run: resume(newRun("a", 10), T0, 60) });
+    const [kept] = waitingRuns(T0 + 600_000);
+    expect(kept?.run.endedAtMs).toBeNull();
+    expect(kept?.run.waitsSinceMs).not.toBeNull();
+  });
+
   it("stay held for as long as they are held", () => {
     keepRun({ plan, crew, run: pause(resume(newRun("a", 10), T0, 60), T0 + 15_000, 60) });
     expect(waitingRuns(T0 + 3_600_000)[0]?.run.endedAtMs).toBeNull();

@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import { isOwn, type Owner, ownerNow } from "../device/owner";
 import { shelf } from "../device/shelf";
 import { type Member, newCrew } from "./crew";
-import { end, newRun, type Run } from "./run";
+import { end, newRun, type Run, waitForTheEnd } from "./run";
 import { steady } from "./steady";
 
 export interface KeptRun {
@@ -79,6 +79,8 @@ export function markLogged(runId: string, logged: boolean): void {
 export function settled(kept: KeptRun, now: number): KeptRun {
   const { run, plan } = kept;
   if (run.endedAtMs !== null || run.anchorMs === null) return kept;
+  const here = waitForTheEnd(run, now, plan.total_s, plan.timeline);
+  if (here !== run) return { ...kept, run: here };
   const over = end(run, now, plan.total_s);
   return over.anchor_s >= plan.total_s ? { ...kept, run: over } : kept;
 }

@@ -4,8 +4,10 @@ import {
   countRep,
   effortsDone,
   end,
+  endPiece,
   isRunning,
   jump,
+  lasted_s,
   newRun,
   pause,
   played_s,
@@ -15,7 +17,8 @@ import {
   resume,
   standing_s,
   swap,
-  waitForReps,
+  waitForTheEnd,
+  waitsAt_s,
 } from "./run";
 
 const TOTAL = 240;
@@ -105,7 +108,7 @@ describe("reps", () => {
   });
 
   it("hold the clock before the end until they are done, and the wait is counted", () => {
-    const waiting = waitForReps(counted(2, T0 + 5000), T0 + 20_000, TOTAL, piece);
+    const waiting = waitForTheEnd(counted(2, T0 + 5000), T0 + 20_000, TOTAL, [piece]);
     expect(isRunning(waiting)).toBe(true);
     expect(position(waiting, T0 + 60_000)).toBeCloseTo(20, 1);
     const done = countRep(waiting, T0 + 30_000, TOTAL, piece);
@@ -120,7 +123,53 @@ describe("reps", () => {
 
   it("leave timed intervals alone", () => {
     const run = begun();
-    expect(waitForReps(run, T0 + 20_000, TOTAL, { start_s: 0, seconds: 20, reps: null })).toBe(run);
+    expect(waitForTheEnd(run, T0 + 20_000, TOTAL, [{ start_s: 0, seconds: 20, reps: null }])).toBe(run);
+  });
+});
+
+describe("open-ended work", () => {
+  const open = { start_s: 0, seconds: 30, open_ended: true };
+  const pieces = [open, { start_s: 30, seconds: 60 }, { start_s: 90, seconds: 60, open_ended: true }];
+  const begun = () => resume(newRun("run", 0), T0, TOTAL);
+  const waiting = () => waitForTheEnd(begun(), T0 + 30_000, TOTAL, pieces);
+
+  it("goes on past its stated length until the coach ends it, and so long it has lasted", () => {
+    expect(position(waiting(), T0 + 100_000)).toBeCloseTo(30, 1);
+    expect(lasted_s(waiting(), T0 + 100_000, open)).toBeCloseTo(100, 5);
+    const done = endPiece(waiting(), T0 + 100_000, TOTAL, open);
+    expect(position(done, T0 + 101_000)).toBeCloseTo(31, 5);
+    expect(played_s(pause(done, T0 + 100_000, TOTAL))).toBe(100);
+    expect(effortsDone(done, [{ start_s: 0, end_s: 30 }])).toBe(1);
+  });
+
+  it("that is ended sooner was done, and only as long as it was", () => {
+    const done = pause(endPiece(begun(), T0 + 12_000, TOTAL, open), T0 + 12_000, TOTAL);
+    expect([effortsDone(done, [{ start_s: 0, end_s: 30 }]), played_s(done)]).toEqual([1, 12]);
+  });
+
+  it("does not last longer for being looked at", () => {
+    const looked = pause(waiting(), T0 + 50_000, TOTAL);
+    expect(lasted_s(looked, T0 + 90_000, open)).toBeCloseTo(50, 5);
+    const on = waitForTheEnd(resume(looked, T0 + 90_000, TOTAL), T0 + 90_020, TOTAL, pieces);
+    expect(lasted_s(on, T0 + 100_000, open)).toBeCloseTo(60, 1);
+    const early = resume(pause(begun(), T0 + 10_000, TOTAL), T0 + 20_000, TOTAL);
+    expect(lasted_s(early, T0 + 25_000, open)).toBe(15);
+  });
+
+  it("is not run past by a page that nobody sees", () => {
+    const seen = waitForTheEnd(begun(), T0 + 300_000, TOTAL, pieces);
+    expect(position(seen, T0 + 300_000)).toBeCloseTo(30, 1);
+    expect(lasted_s(seen, T0 + 300_000, open)).toBeCloseTo(300, 1);
+  });
+
+  it("that was left on overnight did not last all night", () => {
+    expect(lasted_s(waiting(), T0 + 30_000 + 20 * 3_600_000, open)).toBeLessThanOrEqual(30 + 7200);
+  });
+
+  it("says up to where the clock goes by itself", () => {
+    expect(waitsAt_s(begun(), pieces)).toBe(30);
+    expect(waitsAt_s(endPiece(begun(), T0 + 12_000, TOTAL, open), pieces)).toBe(150);
+    expect(waitsAt_s(begun(), [{ start_s: 0, seconds: 30 }])).toBe(Number.POSITIVE_INFINITY);
   });
 });
 

@@ -14,9 +14,9 @@ export interface Run {
   endedAtMs: number | null;
   /** Reps counted in intervals that are counted and not timed, by where they start [s]. */
   reps: Record<number, number>;
-  /** Intervals of reps that were counted to their end: done, however long they took. */
+  /** Intervals that ended when they were done, and not by the clock: done, however long they took. */
   counted: [number, number][];
-  /** Since when the clock stands before the end of an interval whose reps are not done yet [epoch ms]. */
+  /** Since when the clock stands before the end of an interval that is not done yet [epoch ms]. */
   waitsSinceMs: number | null;
   /** Where the clock stood while the session went on, and for how long: time added, reps that took longer. */
   stood: Stood[];
@@ -49,7 +49,7 @@ export function position(run: Run, now: number): number {
 export const standing_s = (run: Run, now: number): number =>
   run.anchorMs === null ? 0 : Math.max(0, run.anchorMs - now) / 1000;
 
-/** The clock moves; or it stands only for reps that are still to be done. */
+/** The clock moves; or it stands only for what is still to be done. */
 export const isRunning = (run: Run): boolean => run.anchorMs !== null || run.waitsSinceMs !== null;
 
 /** The stretch played since the anchor is closed; the clock stands at `to` (or where it is), running, held or ended. */
@@ -78,44 +78,83 @@ function less(stood: Stood[], seconds: number): Stood[] {
   return last ? [...stood.slice(0, -1), [last[0], Math.max(0, last[1] - seconds)]] : stood;
 }
 
-/** Waiting for reps ends, and the time it took is counted; added time that was not used is taken off again. */
+/** Longer than any interval nobody waits: the page was left [s]. */
+const LONGEST_WAIT_S = 7200;
+
+const waiting_s = (run: Run, now: number): number =>
+  run.waitsSinceMs === null ? 0 : Math.min(LONGEST_WAIT_S, (now - run.waitsSinceMs) / 1000);
+
+/** Waiting ends, and the time it took is counted; added time that was not used is taken off again. */
 function waited(run: Run, now: number): Run {
   const unused_s = standing_s(run, now);
   if (unused_s > 0) return { ...run, anchorMs: now, stood: less(run.stood, unused_s) };
   if (run.waitsSinceMs === null) return run;
-  return { ...run, waitsSinceMs: null, stood: [...run.stood, [run.anchor_s, (now - run.waitsSinceMs) / 1000]] };
+  return { ...run, waitsSinceMs: null, stood: [...run.stood, [run.anchor_s, waiting_s(run, now)]] };
 }
 
-/** An interval that is counted, not timed. */
-export interface Reps {
+/** An interval; one that is counted or open-ended is not ended by the clock. */
+export interface Ended {
   start_s: number;
   seconds: number;
   reps?: number | null;
+  open_ended?: boolean;
 }
+
+export const timed = (piece: Ended): boolean => !piece.reps && !piece.open_ended;
 
 const JUST_BEFORE_S = 0.01;
 
-export const repsLeft = (run: Run, piece: Reps): number =>
+export const repsLeft = (run: Run, piece: Ended): number =>
   Math.max(0, (piece.reps ?? 0) - (run.reps[piece.start_s] ?? 0));
 
-/** The clock stands just before the end of an interval until its reps are done. */
-export function waitForReps(run: Run, now: number, total_s: number, piece: Reps): Run {
-  const end_s = piece.start_s + piece.seconds;
-  const moving = run.anchorMs !== null;
-  if (!moving || !piece.reps || repsLeft(run, piece) === 0 || position(run, now) < end_s - JUST_BEFORE_S) return run;
-  const held = anchored(run, now, total_s, end_s - JUST_BEFORE_S, false);
-  return { ...held, endedAtMs: null, waitsSinceMs: now };
+/** Where the clock will not go on by itself: the end of the next interval that is not done yet [s]; else never. */
+export function waitsAt_s(run: Run, pieces: readonly Ended[]): number {
+  const piece = pieces.find(
+    (each) => each.start_s + each.seconds > run.anchor_s && (each.open_ended || repsLeft(run, each) > 0),
+  );
+  return piece ? piece.start_s + piece.seconds : Number.POSITIVE_INFINITY;
+}
+
+/** The clock stands just before the end of an interval until its reps are done, or the coach ends it. */
+export function waitForTheEnd(run: Run, now: number, total_s: number, pieces: readonly Ended[]): Run {
+  if (run.anchorMs === null) return run;
+  const stands_s = waitsAt_s(run, pieces) - JUST_BEFORE_S;
+  if (position(run, now) < stands_s) return run;
+  // It has stood since then, however late that is seen: a page that is hidden is not drawn.
+  const since = run.anchorMs + 1000 * Math.max(0, stands_s - run.anchor_s);
+  return { ...anchored(run, since, total_s, stands_s, false), endedAtMs: null, waitsSinceMs: since };
 }
 
 /** One rep more; after the last one the clock goes on to what follows. */
-export function countRep(run: Run, now: number, total_s: number, piece: Reps): Run {
+export function countRep(run: Run, now: number, total_s: number, piece: Ended): Run {
   if (!isRunning(run) || repsLeft(run, piece) === 0) return run;
   const next = { ...run, reps: { ...run.reps, [piece.start_s]: (run.reps[piece.start_s] ?? 0) + 1 } };
-  if (repsLeft(next, piece) > 0) return next;
-  const end_s = piece.start_s + piece.seconds;
-  const done = { ...next, counted: [...next.counted, [piece.start_s, end_s] as [number, number]] };
-  return anchored(done, now, total_s, end_s, true);
+  return repsLeft(next, piece) > 0 ? next : endPiece(next, now, total_s, piece);
 }
+
+/** What the clock does not end is done: the session goes on with what follows. */
+export function endPiece(run: Run, now: number, total_s: number, piece: Ended): Run {
+  const end_s = piece.start_s + piece.seconds;
+  const done = { ...run, counted: [...run.counted, [piece.start_s, end_s] as [number, number]] };
+  return anchored(done, now, total_s, end_s, isRunning(run));
+}
+
+/** How long an interval has been on up to the anchor: what was played of it, and what the clock stood in it. */
+export function lastedBefore_s(run: Run, now: number, { start_s, seconds }: Ended): number {
+  const end_s = start_s + seconds;
+  const inside = (at: number) => start_s <= at && at < end_s;
+  const played = run.spans.reduce((sum, [from, to]) => sum + overlap_s(from, to, start_s, end_s), 0);
+  const stood = run.stood.reduce((sum, [at, time]) => sum + (inside(at) ? time : 0), 0);
+  return played + stood + (inside(run.anchor_s) ? waiting_s(run, now) : 0);
+}
+
+/** How long an interval has been on. */
+export const lasted_s = (run: Run, now: number, piece: Ended): number =>
+  lastedBefore_s(run, now, piece) +
+  overlap_s(run.anchor_s, position(run, now), piece.start_s, piece.start_s + piece.seconds);
+
+const overlap_s = (from: number, to: number, start: number, finish: number): number =>
+  Math.max(0, Math.min(to, finish) - Math.max(from, start));
 
 /** From here on the other one works: whose turn it is moves by one. */
 export function swap(run: Run, now: number, total_s: number): Run {

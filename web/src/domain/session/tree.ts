@@ -55,7 +55,8 @@ function doseOf(node: Schemas["IntervalNode"]): Dose {
   return more.length ? "ladder" : { reps };
 }
 
-function labelOf(tempo: Tempo, last: boolean): string {
+function labelOf({ tempo, open_ended: open }: Schemas["IntervalNode"], last: boolean): string {
+  if (open) return "Open work, about";
   if (tempo === "rest") return last ? "Then rest" : "Rest";
   return tempo === "recover" ? "Recover" : "Work";
 }
@@ -73,7 +74,7 @@ function found(node: Node, resets: Resets, path: Path = [], last = false): Field
   switch (node.type) {
     case "interval":
       return [
-        { kind: "interval", label: labelOf(node.tempo, last), path, dose: doseOf(node), tempo: node.tempo },
+        { kind: "interval", label: labelOf(node, last), path, dose: doseOf(node), tempo: node.tempo },
         ...FIXED.flatMap(({ name, ...fixed }): Field[] => {
           const value = node[name];
           return value == null ? [] : [{ kind: "fixed", path: [...path, name], value, ...fixed }];

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import type { Piece } from "../../domain/clock/crew";
+import { timed } from "../../domain/clock/run";
 import type { View } from "../../domain/clock/view";
 import { Clappers } from "./marks";
 import { doneIn, dose } from "./told";
@@ -13,6 +14,9 @@ interface AheadProps {
   beat: number | null;
   compact?: boolean;
 }
+
+/** No clapper is struck: of what the clock does not end nobody knows the last three seconds. */
+const UNSTRUCK_S = 9;
 
 interface Row {
   key: string;
@@ -88,7 +92,7 @@ export function Ahead({ plan, now, beat, compact }: AheadProps) {
         <span className="truncate leading-[1.2]">
           {head ?? plan.part_names[now.piece?.part ?? now.next?.part ?? 0]}
         </span>
-        <Clappers left_s={now.phase === "done" ? 9 : now.left_s} />
+        <Clappers left_s={now.piece && timed(now.piece) ? now.left_s : UNSTRUCK_S} />
       </span>
       {rows.map((row) => (
         <span

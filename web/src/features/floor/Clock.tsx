@@ -45,7 +45,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
   const [gated, setGated] = useState(false);
   const [unwell, setUnwell] = useState(false);
   const shown = shownOf(plan, floor.run, floor.at);
-  const { now, started, held, lit, counting, phase, beside, called } = shown;
+  const { now, started, held, lit, counting, lasted, phase, beside, called } = shown;
   const { shift } = floor.run;
   const struck = useStruckReps(floor.rep);
   const devices = useDevices({
@@ -130,7 +130,9 @@ export function Clock({ plan, people: many, onPeople }: Props) {
     if (over) write();
   }, [over, write]);
 
-  const bigWord = asking ? "Cold: is everybody warm?" : floor.running ? "Pause" : started ? "Go on" : "Start";
+  const pauseWord = lasted === null ? "Pause" : "Stop and look";
+  const bigWord = asking ? "Cold: is everybody warm?" : floor.running ? pauseWord : started ? "Go on" : "Start";
+  const skipWord = lasted === null ? "Skip" : "Done";
   const beat = held ? null : beatAt(now.piece, floor.at, floor.pulse);
   const lost = devices.measured.some(({ heart }) => heart?.state === "lost");
   const simulated = crew.crew.some(simulates);
@@ -153,6 +155,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
           <Digits
             now={floor.standing ? { ...now, left_s: now.left_s + floor.standing } : now}
             counting={counting}
+            lasted={lasted}
             held={held}
             started={started}
             outlined={!lit}
@@ -196,7 +199,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
           <Big main onClick={over ? toLog : press}>
             {over ? "Log it" : asking ? "Warm?" : bigWord}
           </Big>
-          <Big onClick={skip}>Skip</Big>
+          <Big onClick={skip}>{skipWord}</Big>
         </div>
         <div className="flex flex-1 gap-2">
           <Big small onClick={callFor}>
@@ -223,7 +226,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
       <div className="flex items-center justify-between gap-4 px-5 pb-3 text-[18px] opacity-80 wide:px-12 wide:pt-2 wide:text-[20px] low:hidden">
         <span className="hidden gap-5 keys:flex">
           <Key of="toggle">{floor.running ? "pause" : "start"}</Key>
-          <Key of="skip">skip</Key>
+          <Key of="skip">{skipWord.toLowerCase()}</Key>
           <Key of="back">back</Key>
           {inPairs(plan) && <Key of="swap">swap A and B</Key>}
           <Key of="switchSound">{floor.sound ? "sound on" : "sound off"}</Key>

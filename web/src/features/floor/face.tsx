@@ -1,7 +1,8 @@
 import type { CSSProperties, ReactNode } from "react";
 import type { Schemas } from "../../api/client";
 import type { Piece } from "../../domain/clock/crew";
-import { isRunning, type Run, repsLeft } from "../../domain/clock/run";
+import { isRunning, lasted_s, type Run, repsLeft, timed } from "../../domain/clock/run";
+import { nowMs } from "../../domain/clock/steady";
 import { type View, view } from "../../domain/clock/view";
 import { clock } from "../../domain/time";
 import { RoundTally } from "./marks";
@@ -23,6 +24,8 @@ export interface Shown {
   lit: boolean;
   /** Reps left, where they are counted. */
   counting: number | null;
+  /** Seconds for which open-ended work has been on: it counts up. */
+  lasted: number | null;
   /** The phase as it stands on the screen, in capitals. */
   phase: string;
   /** What is said beside it: the effort, where the means is what is done. */
@@ -52,6 +55,7 @@ export function shownOf(plan: Plan, run: Run, at: number): Shown {
     held,
     lit: now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= SHORTEST_LIT_S,
     counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
+    lasted: now.piece?.open_ended ? lasted_s(run, nowMs(), now.piece) : null,
     phase: now.phase === "work" ? (now.piece?.doing ?? "").toUpperCase() : PHASES[now.phase],
     beside: besideOf(now),
     called: now.phase === "work" ? calledAt(plan.calls, at) : null,
@@ -84,7 +88,7 @@ const WORD_VW = 82;
 /** The phase and the round, over the digits; on a hall screen the phase may grow past what a desk has room for. */
 export function Top({ shown, largest = "" }: { shown: Shown; largest?: string }) {
   const { now, held, phase, beside, called } = shown;
-  const word = held ? "HELD" : (called ?? phase);
+  const word = held ? (now.piece?.open_ended ? "STOP AND LOOK" : "HELD") : (called ?? phase);
   const signs = word.length + (beside && !called ? beside.length / 2 : 0);
   return (
     <div className="flex items-baseline justify-between gap-4 px-5 pt-3 wide:px-12 wide:pt-4">
@@ -112,6 +116,7 @@ interface ComingProps {
 export function Coming({ plan, shown, at, next }: ComingProps) {
   const { now } = shown;
   const who = next ? `${next} ` : "";
+  const about = plan.timeline.slice(Math.max(0, now.index)).every(timed) ? "" : "about ";
   return (
     <div className="flex items-center justify-between gap-4 px-5 pt-2 text-[24px] wide:px-12 wide:pt-3 wide:text-[5vh]">
       <span className="font-semibold">
@@ -121,7 +126,10 @@ export function Coming({ plan, shown, at, next }: ComingProps) {
             ? "All done"
             : "Last one"}
       </span>
-      <span className="font-semibold">{clock(Math.ceil(plan.total_s - Math.max(0, at)))} left</span>
+      <span className="font-semibold">
+        {about}
+        {clock(Math.ceil(plan.total_s - Math.max(0, at)))} left
+      </span>
     </div>
   );
 }
@@ -168,6 +176,8 @@ interface DigitsProps {
   now: View<Piece>;
   /** Reps left, where they are counted. */
   counting: number | null;
+  /** Seconds that open-ended work has lasted. */
+  lasted: number | null;
   held: boolean;
   started: boolean;
   outlined: boolean;
@@ -175,11 +185,12 @@ interface DigitsProps {
   asking: boolean;
 }
 
-/** What the big digits say: reps or seconds left. */
-function digitsOf({ now, counting, started, asking }: DigitsProps): string {
+/** What the big digits say: reps or seconds left, or how long it has been on. */
+function digitsOf({ now, counting, lasted, started, asking }: DigitsProps): string {
   if (asking) return "WARM?";
   if (now.phase === "done") return "0";
   if (!started) return "GO";
+  if (lasted !== null) return clock(Math.floor(lasted));
   const left = counting ?? Math.ceil(now.left_s - 0.001);
   return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
 }
@@ -240,13 +251,14 @@ export function Sides({ piece, at }: { piece: Piece | null; at: number }) {
 }
 
 export function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; held: boolean }) {
-  const share = now.phase === "done" ? 0 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));
+  const open = now.piece?.open_ended === true;
+  const share = now.phase === "done" ? 0 : open ? 1 : Math.min(1, Math.max(0, lit ? now.leftShare : 1 - now.leftShare));
   return (
     <span
       aria-hidden="true"
-      className={`relative block h-[14px] ${held ? "border-t-2 border-dashed border-current" : "border-b-2 border-current"}`}
+      className={`relative block h-[14px] ${held || open ? "border-t-2 border-dashed border-current" : "border-b-2 border-current"}`}
     >
-      {!held && (
+      {!held && !open && (
         <span
           className="absolute inset-y-0 left-0 w-full origin-left bg-current"
           style={{ transform: `scaleX(${share.toFixed(4)})` }}

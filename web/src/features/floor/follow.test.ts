@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { isRunning, newRun, position } from "../../domain/clock/run";
+import { isRunning, lasted_s, newRun, position } from "../../domain/clock/run";
 import { onThisClock, type Said } from "./follow";
 
 const T0 = 9_000_000;
@@ -10,6 +10,7 @@ const state = {
   sent_ms: T0 + 4000,
   waits: false,
   reps: {},
+  lasted_s: 0,
   started: true,
   ended: false,
   pulse: 0,
@@ -38,6 +39,14 @@ describe("a run followed on another screen", () => {
     const held = onThisClock(said({ anchor_ms: null }), T0, 10);
     expect([position(held, T0 + 5000), isRunning(held)]).toEqual([20, false]);
     expect(isRunning(onThisClock(said({ anchor_ms: null, waits: true }), T0, 10))).toBe(true);
+  });
+
+  it("has lasted as long as on the device that runs it, whatever was held before", () => {
+    const open = { start_s: 20, seconds: 60, open_ended: true };
+    const run = onThisClock(said({ anchor_s: 30, lasted_s: 95 }), T0 + 4000, 10);
+    expect(lasted_s(run, T0 + 4000, open)).toBeCloseTo(99, 6);
+    const waits = onThisClock(said({ anchor_s: 79.99, anchor_ms: null, waits: true, lasted_s: 95 }), T0, 10);
+    expect(lasted_s(waits, T0 + 7000, open)).toBeCloseTo(102, 6);
   });
 
   it("counts in before it is started, and knows that it has ended", () => {

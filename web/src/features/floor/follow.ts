@@ -19,6 +19,8 @@ export function onThisClock(said: Said, now: number, countIn_s: number): Run {
     anchor_s: state.anchor_s,
     anchorMs: state.anchor_ms === null ? null : state.anchor_ms + offset,
     waitsSinceMs: state.waits ? now : null,
+    // What it has lasted before the anchor, wherever that was spent.
+    stood: state.lasted_s ? [[state.anchor_s, state.lasted_s]] : [],
     reps: state.reps as unknown as Run["reps"],
     endedAtMs: state.ended ? now : null,
     shift: state.shift,

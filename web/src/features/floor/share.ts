@@ -1,6 +1,7 @@
 import { api, need, type Schemas } from "../../api/client";
-import type { Run } from "../../domain/clock/run";
+import { lastedBefore_s, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
+import { pieceAt } from "../../domain/clock/view";
 import { planOf } from "../../domain/outbox/journal";
 
 type State = Schemas["ClockState"];
@@ -21,10 +22,13 @@ function begin(plan: Schemas["RunPlan"], runId: string): Promise<unknown> {
 
 /** Say where the clock stands, for other screens. Where nobody hears it nothing is lost: the clock is here. */
 export async function share(plan: Schemas["RunPlan"], run: Run, beside: Beside): Promise<void> {
+  const now = nowMs();
+  const piece = pieceAt(plan.timeline, position(run, now));
   const state: State = {
     anchor_s: run.anchor_s,
     anchor_ms: run.anchorMs,
-    sent_ms: nowMs(),
+    sent_ms: now,
+    lasted_s: piece?.open_ended ? lastedBefore_s(run, now, piece) : 0,
     waits: run.waitsSinceMs !== null,
     reps: Object.fromEntries(Object.entries(run.reps)),
     started: run.startedAt !== null,

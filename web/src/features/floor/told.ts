@@ -8,4 +8,5 @@ export function doneIn(piece: Piece): string {
 }
 
 /** How long, or how many. */
-export const dose = (piece: Piece): string => (piece.reps ? `${piece.reps} reps` : clock(piece.seconds));
+export const dose = (piece: Piece): string =>
+  piece.open_ended ? "open-ended" : piece.reps ? `${piece.reps} reps` : clock(piece.seconds);

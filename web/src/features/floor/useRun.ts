@@ -8,8 +8,10 @@ import {
   add,
   countRep,
   end,
+  endPiece,
   isRunning,
   jump,
+  lasted_s,
   newRun,
   pause,
   position,
@@ -17,7 +19,8 @@ import {
   resume,
   standing_s,
   swap,
-  waitForReps,
+  waitForTheEnd,
+  waitsAt_s,
 } from "../../domain/clock/run";
 import { keptAwake, nowMs, onJump, watchTheClock } from "../../domain/clock/steady";
 import { backTo, pieceAt, skipTo } from "../../domain/clock/view";
@@ -31,6 +34,8 @@ type Plan = Schemas["RunPlan"];
 /** What one key adds to a rest [s]. */
 const MORE_S = 10;
 const SAID_EVERY_MS = 2000;
+/** Open-ended work that is ended sooner was skipped, and not done [s]. */
+const BEGUN_S = 10;
 
 interface Given {
   plan: Plan;
@@ -47,6 +52,7 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
   const [run, setRun] = useState<Run>(() => recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s));
   const [at, setAt] = useState(() => position(run, nowMs()));
   const [standing, setStanding] = useState(0);
+  const [, setLasted] = useState(0);
   const [pulse, setPulse] = useState<Factor>(0);
   const [sound, setSound] = useState(true);
   const [audible, setAudible] = useState(false);
@@ -95,6 +101,7 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
       nowMs,
       plan.calls.map((call) => ({ ...call, speech: plan.speech[call.text] ?? null })),
       voice,
+      () => waitsAt_s(latest.current, plan.timeline),
     );
     await player.current.wake();
     setAudible(player.current.audible);
@@ -134,9 +141,9 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
     const show = () => {
       const now = nowMs();
       const here = position(latest.current, now);
-      const piece = pieceAt(plan.timeline, here);
-      const next = piece ? waitForReps(latest.current, now, plan.total_s, piece) : latest.current;
+      const next = waitForTheEnd(latest.current, now, plan.total_s, plan.timeline);
       if (next !== latest.current) write(next);
+      const piece = pieceAt(plan.timeline, position(next, now));
       if (here >= plan.total_s && latest.current.waitsSinceMs === null) {
         write(end(latest.current, now, plan.total_s));
         happened("end", plan.total_s);
@@ -145,6 +152,8 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
       }
       setAt(position(latest.current, now));
       setStanding(standing_s(latest.current, now));
+      // While the clock stands before the end of what is open-ended, its length still grows on the screen.
+      if (piece?.open_ended) setLasted(Math.floor(lasted_s(latest.current, now, piece)));
       frame = requestAnimationFrame(show);
     };
     frame = requestAnimationFrame(show);
@@ -175,10 +184,14 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
       else act(latest.current.startedAt ? "go-on" : "start", (now_, ms) => resume(now_, ms, plan.total_s));
     }, [act, wake, plan]),
     hold: useCallback(() => act("pause", (now_, ms) => pause(now_, ms, plan.total_s)), [act, plan]),
-    skip: useCallback(
-      () => act("skip", (now_, ms) => jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms)))),
-      [act, plan],
-    ),
+    skip: useCallback(() => {
+      const piece = pieceAt(plan.timeline, position(latest.current, nowMs()));
+      act("skip", (now_, ms) =>
+        piece?.open_ended && lasted_s(now_, ms, piece) >= BEGUN_S
+          ? endPiece(now_, ms, plan.total_s, piece)
+          : jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms))),
+      );
+    }, [act, plan]),
     back: useCallback(
       () => act("back", (now_, ms) => jump(now_, ms, plan.total_s, backTo(plan.timeline, position(now_, ms)))),
       [act, plan],

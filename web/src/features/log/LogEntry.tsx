@@ -18,10 +18,10 @@ import { DoneScore } from "./DoneScore";
 import { livedBy } from "./drawing";
 import { EffortPicker } from "./EffortPicker";
 import { PainFlags } from "./PainFlags";
-import { RepRounds } from "./RepRounds";
 import { logged } from "./record";
 import { RPE_WORDS } from "./rpe";
 import { Sums } from "./Sums";
+import { UntimedRounds } from "./UntimedRounds";
 import { useReviews } from "./useReviews";
 import { useWritten } from "./useWritten";
 
@@ -244,7 +244,7 @@ function Entry({ kept }: { kept: KeptRun }) {
             review={done}
             shared={inPairs(plan)}
           />
-          <RepRounds rounds={done?.rounds ?? []} names={plan.part_names} />
+          <UntimedRounds rounds={done?.rounds ?? []} names={plan.part_names} />
           <div className="flex flex-wrap gap-x-6 gap-y-3 pt-4">
             <Stepper
               label={`Efforts done, of ${efforts}`}
