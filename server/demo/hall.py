@@ -107,7 +107,7 @@ SESSIONS = (
     DemoSession(
         "Thirties and twenty-tens", "Runa Velde", "lactic-capacity",
         (("Prepare (warm-up)", "3:00 joint work, 2:00 flow shadow; then 1:00"),
-         ("Skill rounds", "3 x (3:00 technique bag [1-2-3b | 1-2, rk-l | recall]) rest 1:00; then 1:00"),
+         ("Skill rounds (16 oz gloves)", "3 x (3:00 technique bag [1-2-3b | 1-2, rk-l | recall]) rest 1:00; then 1:00"),
          ("Thirties", "2 x (2 x (30 technique [1-2-3b], 30 speed [1-2], 30 power [2, lk-m]) rest 0:15) bag rest 1:00; "
                       "then 1:00"),
          ("Twenty-tens (lactic capacity)", "8 x (20 all out bag [4x lk-m, 4x rk-m]) rest 0:10; then 2:00"),

@@ -11,10 +11,9 @@ from server.sessions.documents import DocumentOut
 from yoisho.answers.columns import Block, blocks
 from yoisho.judgement.targets import TargetId
 from yoisho.protocols import PROTOCOLS, SCALES, Protocol, Version
-from yoisho.session.document import to_document
+from yoisho.session.document import to_document, unrolled
 from yoisho.session.meaning import meaning
 from yoisho.session.shorthand import write_parts
-from yoisho.session.timeline import unroll
 from yoisho.session.volume import volume
 
 router = Router(tags=["library"])
@@ -54,7 +53,7 @@ class OpenedOut(Schema):
 
 
 def _version(protocol: Protocol, index: int, version: Version, school: str) -> VersionOut:
-    timeline = unroll(*(part.tree for part in version.parts))
+    timeline = unrolled(version.parts)
     return VersionOut(
         index=index,
         name=version.name,

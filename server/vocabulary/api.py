@@ -9,6 +9,7 @@ from server.vocabulary import schemas
 from yoisho.judgement.targets import TARGETS
 from yoisho.protocols.families import NEEDED_KIT
 from yoisho.review.pain import PLACES
+from yoisho.session.kit import GLOVES, ITEMS, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.rules import RULE_SETS
@@ -34,6 +35,8 @@ def vocabulary(request: HttpRequest) -> schemas.Vocabulary:
         schools=[schemas.Named(id=s.id, name=s.name) for s in SCHOOLS.values()],
         rules=[schemas.RulesOut(id=r.id, name=r.name, text=r.text) for r in RULE_SETS.values()],
         kit=[schemas.Named(id=each, name=MODALITIES[each].word) for each in NEEDED_KIT],
+        gloves=[schemas.Named(id=gloves.id, name=gloves.word) for gloves in GLOVES.values()],
+        items=[schemas.Named(id=item, name=ITEMS[item].word) for item in SAID],
         tempos=[
             schemas.TempoOut(
                 id=tempo.id,

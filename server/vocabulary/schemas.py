@@ -62,6 +62,10 @@ class Vocabulary(BaseModel):
     rules: list[RulesOut]
     kit: list[Named]
     """What some proposals need, and a club may not have."""
+    gloves: list[Named]
+    """What may be on the hands."""
+    items: list[Named]
+    """What else may be worn or carried."""
     pain: list[PainPlace]
     """Where something can hurt."""
     examples: list[str]

@@ -52,6 +52,23 @@ def pattern(page):
     return page.get_by_label("Pattern", exact=True)
 
 
+def test_a_part_says_what_is_on_the_hands_and_it_stays_over_lines_and_a_reload(bench):
+    type_pattern(bench, "5:00 flow bag, 2:00 power bag")
+    bench.get_by_role("combobox", name="Hands").select_option(label="bare hands")
+    expect(verdict(bench)).to_contain_text("5:00: bare hands, and power.")
+    bench.get_by_role("combobox", name="Hands").select_option(label="14 oz gloves")
+    bench.get_by_label("Straps").check()
+    expect(verdict(bench)).not_to_contain_text("bare hands")
+    expect(bench.get_by_role("region", name="Kit")).to_contain_text("To bring: 14 oz gloves, straps.")
+    type_pattern(bench, "6:00 flow bag, 2:00 power bag")
+    expect(total(bench)).to_have_text("Total 8:00")
+    bench.reload()
+    expect(total(bench)).to_have_text("Total 8:00")
+    expect(bench.get_by_role("region", name="Kit")).to_contain_text("To bring: 14 oz gloves, straps.")
+    bench.keyboard.press("Escape")
+    expect(row(bench, 0)).to_contain_text("14 oz gloves, straps")
+
+
 def test_a_level_is_edited_as_its_own_line_combination_and_cues_with_it(opened):
     line = opened.get_by_label("Line of 30 speed")
     line.fill('45 speed [1-2] call "push" every 0:10')

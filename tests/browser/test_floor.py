@@ -81,6 +81,22 @@ def test_the_floor_says_what_is_done_which_side_when_it_changes_and_what_is_new(
     expect(bench.get_by_test_id("side")).to_have_text(re.compile(r"^southpawswitch in \d+$"))
 
 
+def test_what_is_on_the_hands_is_shown_as_it_changes_and_what_to_bring_before_the_start(bench):
+    to_floor(bench, "1:00 flow bag in 16 oz gloves, 0:30 rest, 1:00 carry bare hands, 1:00 flow bag in 16 oz gloves")
+    expect(bench.get_by_role("region", name="Before the start")).to_contain_text("To bring 16 oz gloves, ball")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    bench.keyboard.press("n")
+    expect(phase(bench)).to_have_attribute("data-phase", "rest")
+    expect(bench.get_by_text("gloves off", exact=True)).to_be_visible()
+    expect(bench.get_by_text("Next: gloves off, carry 1:00")).to_be_visible()
+    bench.keyboard.press("n")
+    expect(bench.get_by_text("Next: 16 ounce gloves on, flow 1:00")).to_be_visible()
+    expect(bench.get_by_text("gloves off", exact=True)).to_have_count(0)
+    bench.keyboard.press("n")
+    expect(bench.get_by_text("16 ounce gloves on", exact=True)).to_be_visible()
+
+
 def test_from_a_line_to_the_log_the_whole_way(bench):
     bench.get_by_label("for", exact=False).first.select_option(label="Runa Velde, kickboxer, 61 kg")
     to_floor(bench)

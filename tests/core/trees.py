@@ -4,6 +4,7 @@ from hypothesis import strategies as st
 
 from tests.core.strikes.test_notation import combinations
 from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue, SessionError
+from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.session.tree import Repeat, Sequence, check_size
 from yoisho.strikes.combination import CombinationError
@@ -45,6 +46,8 @@ def rich(draw):
         "demand_percent": draw(st.none() | st.integers(20, 400)),
         "drill": draw(st.none() | drills()),
         "reset_s": draw(st.none() | st.integers(0, 30)),
+        "gloves": draw(st.none() | st.sampled_from(sorted(GLOVES))),
+        "kit": tuple(draw(st.lists(st.sampled_from(SAID), unique=True))),
     }
     seconds = draw(st.integers(1, 600))
     reps = tuple(draw(st.lists(st.integers(1, 60), max_size=4)))
@@ -52,7 +55,7 @@ def rich(draw):
     try:
         return Interval(None if reps else seconds, tempo, reps=reps, **said)
     except SessionError:
-        kept = draw(st.sampled_from(["modality", "cues", "beat", "band"]))
+        kept = draw(st.sampled_from(["modality", "cues", "beat", "band", "gloves", "kit"]))
         return Interval(seconds, tempo, **{kept: said[kept]})
 
 

@@ -35,9 +35,8 @@ def test_a_file_of_an_earlier_version_is_brought_up_to_date_as_it_comes_in(coach
     first = {"format": "yoisho-session", "version": 1, "title": "Old", "parts": [
         {"name": "Bag", "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}]}  # fmt: skip
     brought = coach.post("sessions/import", first).json()
-    assert brought["document"] == document("1:00 power", title="Old") | {
-        "parts": [{"name": "Bag", "purpose": None, "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}]
-    }
+    part = {"name": "Bag", "purpose": None, "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}
+    assert brought["document"] == document("1:00 power", title="Old") | {"parts": [{**part, "gloves": None, "kit": []}]}
 
 
 @pytest.mark.parametrize(

@@ -17,10 +17,12 @@ from yoisho.judgement.fade import fade_onset
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.session.document import Session
+from yoisho.session.kit import words
 from yoisho.session.shorthand import write
 from yoisho.session.timeline import Timeline
 from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.session.volume import Volume, total
+from yoisho.session.wearing import kit_changes, to_bring
 from yoisho.strikes.counts import Limb
 from yoisho.strikes.techniques import Height
 
@@ -51,8 +53,22 @@ class LevelText:
 
 
 @dataclass(frozen=True)
+class KitAnswer:
+    """What to bring, and what changing it takes [s]."""
+
+    bring: list[str]
+    changes: int
+    needs_s: int
+    """An estimate."""
+    short_s: int
+    """Seconds that the pauses do not give for it."""
+
+
+@dataclass(frozen=True)
 class PartSummary:
     text: str
+    kit: list[str]
+    """What all of it is done in, in words, where its work says nothing else."""
     levels: list[LevelText]
     """Every level inside, in the order it is read; the whole is not among them."""
     start_s: int
@@ -123,6 +139,7 @@ class Evaluation:
     work_s: int
     rest_s: int
     volume: VolumeAnswer
+    kit: KitAnswer
     reading: Reading | None
     """None while there is no work to judge."""
 
@@ -137,6 +154,16 @@ def volume_answer(volume: Volume) -> VolumeAnswer:
         open=volume.open,
         defences=volume.defences,
         steps=volume.steps,
+    )
+
+
+def kit_answer(timeline: Timeline) -> KitAnswer:
+    changes = kit_changes(timeline)
+    return KitAnswer(
+        bring=list(to_bring(timeline)),
+        changes=len(changes),
+        needs_s=sum(change.needs_s for change in changes),
+        short_s=sum(change.short_s for change in changes),
     )
 
 
@@ -164,6 +191,7 @@ def _summaries(session: Session, timeline: Timeline, volumes: Several[Volume], s
         summaries.append(
             PartSummary(
                 text=write(part.tree, school),
+                kit=words(part.gloves, part.kit),
                 levels=levels(part.tree, school),
                 start_s=start,
                 total_s=length_s,
@@ -259,5 +287,6 @@ def evaluate(
         work_s=timeline.work_s,
         rest_s=timeline.rest_s,
         volume=volume_answer(total(volumes)),
+        kit=kit_answer(timeline),
         reading=_reading(reading, target, circumstances) if reading else None,
     )

@@ -17,6 +17,7 @@ from yoisho.runs.simulated import simulate
 from yoisho.session.timeline import Timeline
 from yoisho.session.timeline import TimelineInterval as Flat
 from yoisho.session.volume import Volume
+from yoisho.session.wearing import kit_changes, to_bring
 from yoisho.strikes.counts import Stance
 from yoisho.strikes.notation import calls
 
@@ -43,6 +44,8 @@ class FloorInterval(TimelineInterval):
     """Of a combination that grows, how many of its calls belong to each piece, the new one last; else empty."""
     sides: list["Side"]
     """Which side stands in front, one after the other, where the session says a side or a switch."""
+    kit_change: list[str]
+    """What is put on, taken off or taken up before it, as it is called; empty where nothing is."""
     switch_on_call: bool
     """The side is switched when the coach says so."""
 
@@ -83,6 +86,8 @@ class FloorPlan:
     count_in_s: int
     total_s: int
     work_s: int
+    bring: list[str]
+    """Kit to bring."""
     efforts: list[EffortSpan]
     """Efforts done are counted against these."""
     expected_rpe: float
@@ -158,7 +163,9 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
     partner's turn is work, of the partner, who is expected to do as much."""
     found = []
     own = Volume()
-    for interval, turn, volume in zip(timeline.intervals, turns(timeline, of), volumes, strict=True):
+    kit = {change.index: change.words for change in kit_changes(timeline)}
+    rows = zip(timeline.intervals, turns(timeline, of), volumes, strict=True)
+    for index, (interval, turn, volume) in enumerate(rows):
         own = own if interval.partner else volume
         done = as_work(interval)
         doing, beside = done.source.doing
@@ -170,6 +177,7 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
             "beside": beside,
             "pieces": _pieces(done),
             "sides": _sides(done, stance),
+            "kit_change": list(kit.get(index, ())),
             "switch_on_call": done.source.switch == "call",
         }
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]
@@ -200,6 +208,7 @@ def floor_plan(plan: Plan, person: Person, settings: Settings) -> FloorPlan:
         count_in_s=COUNT_IN_S,
         total_s=timeline.total_s,
         work_s=timeline.work_s,
+        bring=list(to_bring(timeline)),
         efforts=[EffortSpan(*effort) for effort in plan.efforts],
         expected_rpe=expected_rpe(reading),
         timeline=floor_intervals(

@@ -15,7 +15,7 @@ from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge, measure_values, score
 from yoisho.protocols.families import FAMILIES, Family, Knobs
 from yoisho.protocols.frames import NO_SKIPPING_FROM_YEARS, cool_down, warm_up
-from yoisho.session.document import Part, Session
+from yoisho.session.document import Part, Session, unrolled
 from yoisho.session.interval import Interval, SessionError
 from yoisho.session.modality import MODALITIES
 from yoisho.session.rules import RULE_SETS
@@ -129,7 +129,7 @@ class _Bench:
         return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
 
     def reading(self, parts: tuple[Part, ...], *, ranges: bool = False) -> Reading:
-        timeline = unroll(*(part.tree for part in parts), purposes=tuple(part.purpose for part in parts))
+        timeline = unrolled(parts)
         return read(self.person, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
 
     def score(self, family: Family, knobs: Knobs) -> float:

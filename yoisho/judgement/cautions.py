@@ -15,10 +15,13 @@ from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.fade import fade_bound, first_faded
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.clock import clock
+from yoisho.session.kit import GLOVES
 from yoisho.session.timeline import Timeline, TimelineInterval
 from yoisho.session.volume import total
+from yoisho.session.wearing import kit_changes
 from yoisho.strikes.bags import BAGS, against, lands_on, suitable
 from yoisho.strikes.counts import Limb
+from yoisho.strikes.tempo import TEMPOS
 
 Severity = Literal["note", "caution", "stop"]
 
@@ -48,6 +51,10 @@ STRIKES_A_LEG = {"beginner": (100, 300), "club": (200, 800), "fighter": (350, 15
 """Kicks and knees with one leg in a session and in a week. Own setting, for shins, hips and feet."""
 LEAST_FOR_BALANCE = 40
 """Strikes from which an uneven share of a side is spoken of."""
+BARE_HANDED = frozenset(t.id for t in TEMPOS.values() if t.rung is not None and t.rung <= (TEMPOS["flow"].rung or 0))
+"""Tempos at which something may be struck with no padding on the hand. Common practice, no source."""
+MOST_BARE_PERCENT = 50
+"""Energy of a strike up to which it may [% of a full one]. Own setting."""
 UNEVEN = 0.3
 """Share of a side below which it is uneven. Own setting."""
 HEAT: tuple[tuple[float, Severity, str, str], ...] = (
@@ -321,6 +328,35 @@ def _bag(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution 
     return None
 
 
+def _bare_hands(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True):
+        source, struck = interval.source, sum(volume.limbs.get(hand, 0.0) for hand in ("left hand", "right hand"))
+        bare = source.gloves is not None and GLOVES[source.gloves].bare
+        light = interval.tempo in BARE_HANDED and (source.power_percent or 0) <= MOST_BARE_PERCENT
+        if not bare or light or interval.kind != "work" or not struck or not lands_on(source.modality):
+            continue
+        what = TEMPOS[interval.tempo].word if interval.tempo not in BARE_HANDED else f"{source.power_percent} % power"
+        return rule.caution(
+            "caution", f"{clock(interval.start_s)}: {GLOVES[str(source.gloves)].word}, and {what}.",
+            "Keep it at flow and half power, or put gloves on: 12 to 16 oz for bag work in general.",
+            float(interval.start_s),
+        )  # fmt: skip
+    return None
+
+
+def _kit(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    short = [change for change in kit_changes(reading.timeline) if change.short_s]
+    if not short:
+        return None
+    first = short[0]
+    others = f", and {len(short) - 1} more such" if len(short) > 1 else ""
+    return rule.caution(
+        "note", f"{clock(first.at_s)}: {', '.join(first.words)} takes about {clock(first.needs_s)}, and the pause "
+        f"before is {clock(first.room_s)}{others}.",
+        f"Give a rest of {clock(first.needs_s)} there, or do both in the same kit.", float(first.at_s),
+    )  # fmt: skip
+
+
 def _side_balance(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     held = reading.volume
     placed = held.strikes - held.open
@@ -392,6 +428,10 @@ RULES: tuple[Rule, ...] = (
     Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
          "common practice, no source",
          _bag, curable=True, barring=True),
+    Rule("bare-hands", "Bare", "Bare hands, or wraps alone, hit nothing beyond flow and half power.",
+         "common practice, no source", _bare_hands),
+    Rule("kit", "Kit", "Gloves and straps that change want a pause long enough for it.",
+         "own setting: the seconds are a coach's estimate", _kit),
     Rule("side", "Side", "Left and right are kept even: no side below three tenths.", "common practice, no source; the "
          "share is our own setting",
          _side_balance, curable=True),

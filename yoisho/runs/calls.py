@@ -13,10 +13,11 @@ from yoisho.runs.cues import SOUNDS
 from yoisho.runs.pairs import as_work
 from yoisho.session.interval import SessionError
 from yoisho.session.timeline import Timeline, TimelineInterval
+from yoisho.session.wearing import kit_changes
 from yoisho.strikes.notation import calls as words_of
 from yoisho.strikes.tempo import TEMPOS
 
-CallKind = Literal["swap", "switch", "cue", "combination", "next", "half", "time", "effort"]
+CallKind = Literal["swap", "switch", "kit", "cue", "combination", "next", "half", "time", "effort"]
 KINDS: tuple[CallKind, ...] = get_args(CallKind)
 """The weightiest first."""
 
@@ -122,6 +123,14 @@ def _around_rests(timeline: Timeline) -> Iterator[Call]:
         before = interval
 
 
+def _kit(timeline: Timeline) -> Iterator[Call]:
+    """What is put on or taken off: at once in the pause before, or as the work begins where there is none."""
+    for change in kit_changes(timeline):
+        words = f"{', '.join(change.words)}, {what(timeline.intervals[change.index])}"
+        pause_s = change.room_s if change.room_s >= SHORTEST_TOLD_S else 0
+        yield Call(change.at_s - pause_s + FIRST_WORD_S, "kit", words)
+
+
 def _told(interval: TimelineInterval) -> tuple[str, str]:
     return what(interval), combination_of(interval)
 
@@ -179,7 +188,7 @@ def call_schedule(timeline: Timeline, settings: Settings | None = None) -> tuple
     All kinds that are not muted stand in it. A coach's own switch ("on call") is left to the coach.
     """
     settings = settings or Settings()
-    found = [*_around_rests(timeline), *(c for i in timeline.intervals for c in _inside(i, settings))]
+    found = [*_around_rests(timeline), *_kit(timeline), *(c for i in timeline.intervals for c in _inside(i, settings))]
     wanted = sorted(
         (call for call in found if call.kind not in settings.muted),
         key=lambda call: (KINDS.index(call.kind), call.at_s),

@@ -47,8 +47,7 @@ class Round:
     reps_asked: int | None
     """None where it is not dosed by reps."""
     took_s: float | None = None
-    """Played, and the time for which the clock stood until the last rep was done or the coach ended it; None in what was
-    kept before this was told."""
+    """Played, and the time for which the clock stood until it was done; None in what was kept before this was told."""
     stated_s: int | None = None
     """Where some of it is open-ended, how long it was taken to last; None where the clock or the reps end it."""
 

@@ -4,16 +4,17 @@
 is brought up to date as it is read.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Annotated, Any
 
 from yoisho import plain
 from yoisho.plain import Length, OneOf
-from yoisho.session.interval import SessionError
+from yoisho.session.interval import SessionError, check_kit
+from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.purposes import FORMER_PURPOSES, PURPOSES
 from yoisho.session.timeline import Timeline, unroll
-from yoisho.session.tree import DEEPEST, Node
+from yoisho.session.tree import DEEPEST, Node, saying
 from yoisho.strikes.drill import Drill
 
 FORMAT = "yoisho-session"
@@ -31,10 +32,30 @@ class Part:
     tree: Node
     purpose: Annotated[str | None, OneOf(PURPOSES)] = None
     """What it is for, of `PURPOSES`; None where nothing is said."""
+    gloves: Annotated[str | None, OneOf(GLOVES)] = None
+    """What is on the hands in it, where its work says nothing else."""
+    kit: Annotated[tuple[Annotated[str, OneOf(SAID)], ...], Length(0, len(SAID))] = ()
 
     def __post_init__(self) -> None:
         if self.purpose is not None and self.purpose not in PURPOSES:
             raise SessionError(f"'{self.purpose}' is not a purpose; there are {', '.join(PURPOSES)}", "purpose")
+        check_kit(self.gloves, self.kit)
+
+    @property
+    def equipped(self) -> Node:
+        """Its tree, in which all work says what it is done in."""
+        if self.gloves is None and not self.kit:
+            return self.tree
+        return saying(self.tree, {"gloves": self.gloves, "kit": self.kit})
+
+
+def unrolled(parts: Iterable[Part], sharing: int = 2) -> Timeline:
+    """Parts one after the other, with so many `sharing` a bag where work is done in pairs.
+
+    Raises `SessionError` if they are too long or too large together.
+    """
+    held = tuple(parts)
+    return unroll(*(part.equipped for part in held), purposes=tuple(part.purpose for part in held), sharing=sharing)
 
 
 @dataclass(frozen=True)
@@ -47,12 +68,8 @@ class Session:
             raise SessionError(f"a session has at most {MOST_PARTS} parts", "parts")
 
     def unrolled(self, sharing: int = 2) -> Timeline:
-        """Its parts one after the other, with so many `sharing` a bag where work is done in pairs.
-
-        Raises `SessionError` if they are too long or too large together.
-        """
-        purposes = tuple(part.purpose for part in self.parts)
-        return unroll(*(part.tree for part in self.parts), purposes=purposes, sharing=sharing)
+        """Its parts one after the other; see `unrolled`."""
+        return unrolled(self.parts, sharing)
 
 
 def drill_to_dict(drill: Drill) -> dict[str, Any]:

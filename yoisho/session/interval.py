@@ -5,6 +5,7 @@ from math import ceil, sqrt
 from typing import Annotated, ClassVar, Literal
 
 from yoisho.plain import ImpossibleError, Length, OneOf, Within
+from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.strikes.combination import Combination
 from yoisho.strikes.counts import pass_s
@@ -34,6 +35,15 @@ Switch = Literal["half", "call"] | Annotated[int, Within(*SWITCH_EVERY_S)]
 
 class SessionError(ImpossibleError):
     """A session that makes no sense: what is wrong, and how to mend it."""
+
+
+def check_kit(gloves: str | None, kit: tuple[str, ...]) -> None:
+    """Raise `SessionError` where kit is said that is none, or twice."""
+    if gloves is not None and gloves not in GLOVES:
+        raise SessionError(f"'{gloves}' are no gloves; there are {', '.join(GLOVES)}", "gloves")
+    for item in kit:
+        if item not in SAID or kit.count(item) > 1:
+            raise SessionError(f"kit is {' or '.join(SAID)}, each said once, not '{item}'", "kit")
 
 
 def _whole(value: object) -> bool:
@@ -116,6 +126,10 @@ class Interval:
     """Between one pass of the combination and the next, where it is not the effort's own; 0 for none [s]."""
     pairs: bool = False
     """Done by one, then by the partner, while the other rests."""
+    gloves: Annotated[str | None, OneOf(GLOVES)] = None
+    """What is on the hands; None for whatever is on them."""
+    kit: Annotated[tuple[Annotated[str, OneOf(SAID)], ...], Length(0, len(SAID))] = ()
+    """What else is worn or carried, beside what its means cannot do without."""
     open_ended: bool = False
     """It ends when the coach says so; its seconds are a stated length, for the estimates."""
 
@@ -142,6 +156,7 @@ class Interval:
             raise SessionError("only work is done in pairs; the partner rests meanwhile")
         if self.open_ended:
             self._check_open_ended()
+        check_kit(self.gloves, self.kit)
 
     def _check_seconds(self) -> None:
         if not _whole(self.seconds):

@@ -1,5 +1,6 @@
 """What a tree means in plain words: what is shown under a line as it is typed."""
 
+from yoisho.session import kit
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.modality import MODALITIES
@@ -62,6 +63,8 @@ def _interval(interval: Interval) -> str:
         text += _drill(interval.drill)
     if interval.reset_s is not None:
         text += f", {interval.reset_s} s between passes" if interval.reset_s else ", no pause between passes"
+    if worn := kit.words(interval.gloves, interval.kit):
+        text += f", with {' and '.join(worn)}"
     if interval.pairs:
         text += "; then the partner does the same while you rest"
     return text

@@ -30,7 +30,9 @@ def _one_part(base: Part, mine: Part, theirs: Part) -> Part | None:
     name, names = chosen(base.name, mine.name, theirs.name)
     purpose, purposes = chosen(base.purpose, mine.purpose, theirs.purpose)
     tree, trees = chosen(base.tree, mine.tree, theirs.tree)
-    return None if names or purposes or trees else Part(name, tree, purpose)
+    gloves, hands = chosen(base.gloves, mine.gloves, theirs.gloves)
+    kit, items = chosen(base.kit, mine.kit, theirs.kit)
+    return None if names or purposes or trees or hands or items else Part(name, tree, purpose, gloves, kit)
 
 
 def _both(base: list[Part], mine: list[Part], theirs: list[Part]) -> tuple[list[Part], list[str]]:

@@ -26,16 +26,25 @@ class Modality:
     ceiling_frac: float = 1.0
     """Share of VO2max that the muscle in play can take up [-]; of what is struck the limbs say it."""
     aliases: tuple[str, ...] = ()
+    items: tuple[str, ...] = ()
+    """Ids of the kit that it cannot be done without."""
 
 
 _OFF_THE_BAG = (
-    Modality("skip", "skip", "flow", aliases=("skipping", "rope", "skipping rope", "jump rope")),
+    Modality("skip", "skip", "flow", aliases=("skipping", "rope", "skipping rope", "jump rope"), items=("rope",)),
     Modality("run", "run", "flow", aliases=("running", "jog")),
     Modality("cycle", "cycle", "flow", aliases=("bike", "cycling")),
     Modality("row", "row", "flow", aliases=("rowing",)),
     Modality("cardio", "cardio", "flow"),
     Modality("core", "core", "technique", ceiling_frac=0.80),
-    Modality("carry", "carry", "hold", ceiling_frac=0.95, aliases=("ball carry", "bear hug", "bear-hug carry")),
+    Modality(
+        "carry",
+        "carry",
+        "hold",
+        ceiling_frac=0.95,
+        aliases=("ball carry", "bear hug", "bear-hug carry"),
+        items=("ball",),
+    ),
     Modality("plank", "plank", "hold", demand_frac=0.55, share=0.35, ceiling_frac=0.80),
     Modality(
         "push-ups",
@@ -62,7 +71,7 @@ _OFF_THE_BAG = (
 
 MODALITIES: dict[str, Modality] = {
     **{
-        bag.id: Modality(bag.id, bag.word, "freestyle", strikes=True, aliases=bag.aliases)
+        bag.id: Modality(bag.id, bag.word, "freestyle", strikes=True, aliases=bag.aliases, items=bag.items)
         for bag in BAGS.values()
     },
     **{modality.id: modality for modality in _OFF_THE_BAG},

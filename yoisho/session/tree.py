@@ -4,10 +4,10 @@ What changes from repetition to repetition (the steps of a ladder, the combinati
 repeat around the interval.
 """
 
-from dataclasses import dataclass
-from typing import Annotated
+from dataclasses import dataclass, replace
+from typing import Annotated, Any
 
-from yoisho.plain import Expected, Length, Within
+from yoisho.plain import Expected, Length, Within, unsaid
 from yoisho.session.interval import Interval, SessionError
 
 MOST_REPEATS = 200
@@ -57,6 +57,19 @@ Node = Interval | Sequence | Repeat
 def sequence(items: list[Node]) -> Node:
     """The items in order: the item itself where there is only one."""
     return items[0] if len(items) == 1 else Sequence(tuple(items))
+
+
+def saying(node: Node, said: dict[str, Any]) -> Node:
+    """The node with something said, by field, of all work inside that does not say it itself."""
+    match node:
+        case Interval():
+            if node.kind != "work":
+                return node
+            return replace(node, **{name: value for name, value in said.items() if unsaid(getattr(node, name))})
+        case Sequence():
+            return Sequence(tuple(saying(item, said) for item in node.items))
+        case Repeat():
+            return replace(node, body=saying(node.body, said))
 
 
 def duration_s(node: Node) -> int:

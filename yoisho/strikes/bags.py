@@ -20,6 +20,8 @@ class Bag:
     aliases: tuple[str, ...] = ()
     lands: bool = True
     """Whether a strike meets anything: wrists, knuckles and shins are loaded by what lands."""
+    items: tuple[str, ...] = ()
+    """Ids of the kit that has to be brought for it."""
     held: bool = False
     """Held up by somebody, who does not strike meanwhile."""
 
@@ -44,7 +46,7 @@ BAGS: dict[str, Bag] = {
         Bag("reflex-bag", "reflex bag", "tempo, jabs, slips", (_NO_LEGS,), ("reflex ball", "reflex")),
         Bag("uppercut-bag", "uppercut bag", "uppercuts, hooks to the body", (_NO_LEGS,), ("angle bag",)),
         Bag("pads", "pads", "everything, with a holder, whose shoulders need a limit too", (),
-            ("mitts", "focus pads", "pad work"), held=True),
+            ("mitts", "focus pads", "pad work"), items=("pads",), held=True),
         Bag("shadow", "shadow", "defence, footwork, form", (), ("shadow boxing", "shadowboxing", "shadow box"),
             lands=False),
         Bag("partner", "partner", "distance and defence, at low power", (), ("partner drill",)),

@@ -31,6 +31,40 @@ def test_five_easy_minutes_clear_the_warm_up_rule():
     assert "Cold" not in seals("5:00 flow, 8 x (20 power / 10 rest)")
 
 
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("2:00 power bag with bare hands", "bare hands, and power"),
+        ("2:00 technique bag in wraps", "wraps, and technique"),
+        ("2:00 speed pads with bare hands", "bare hands, and speed"),
+        ("2:00 flow 70 % power bag with bare hands", "bare hands, and 70 % power"),
+    ],
+)
+def test_bare_hands_hit_nothing_beyond_flow_and_half_power(line, said):
+    caution = seals(WARM + line)["Bare"]
+    assert said in caution.text
+    assert (caution.severity, caution.at_s) == ("caution", 600)
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "2:00 flow bag with bare hands", "2:00 flow half power bag with bare hands", "2:00 power bag in 16 oz gloves",
+        "2:00 power bag", "2:00 power shadow with bare hands", "2:00 carry with bare hands",
+        "2:00 power bag [lk-m] with bare hands",
+    ],
+)  # fmt: skip
+def test_bare_hands_may_flow_strike_the_air_carry_and_kick(line):
+    assert "Bare" not in seals(WARM + line)
+
+
+def test_gloves_that_change_with_no_time_for_it_are_told_with_what_is_wanted():
+    caution = seals(WARM + "3 x (1:00 flow bag in 16 oz gloves, 1:00 carry bare hands) rest 0:30")["Kit"]
+    assert "gloves off takes about 0:20, and the pause before is 0:00, and 4 more such" in caution.text
+    assert (caution.severity, caution.at_s) == ("note", 660)
+    assert "Kit" not in seals(WARM + "2 x (1:00 flow bag in 16 oz gloves, 0:20 rest, 1:00 carry bare hands) rest 0:40")
+
+
 def test_rest_is_not_a_warm_up():
     assert "Cold" in seals("5:00 rest, 8 x (20 power / 10 rest)")
 

@@ -75,6 +75,16 @@ def test_in_open_ended_work_nothing_is_called_by_the_clock_and_no_length_is_told
     assert next(text for at, _, text in calls if at > 0) == "next: technique. jab, cross to the body"
 
 
+def test_what_comes_off_the_hands_is_called_in_the_pause_before_and_with_what_it_is_for():
+    line = "1:00 flow bag in 16 oz gloves, 0:30 rest, 1:00 carry bare hands, 1:00 power bag in 16 oz gloves"
+    off, on = [(at, text) for at, kind, text in said(line) if kind == "kit"]
+    assert off[1] == "gloves off, carry"
+    assert 60 < off[0] < 62, "at once, so that the whole pause is there for it"
+    assert on[1] == "16 ounce gloves on, power"
+    assert 150 < on[0] < 152, "without a pause as it begins"
+    assert "kit" not in [kind for _, kind, _ in said(line, muted=frozenset({"kit"}))]
+
+
 def test_the_combination_is_called_again_where_that_is_wanted():
     line = "1:00 power bag [1-2]"
     assert "combination" not in kinds(line)

@@ -30,6 +30,14 @@ def test_edits_of_different_parts_come_together_without_a_word():
     assert merged.notes == ()
 
 
+def test_gloves_here_and_more_rounds_there_make_one_part():
+    gloved = with_part(BASE, 1, Part("Rounds", ROUNDS.tree, None, "16-oz", ("straps",)))
+    merged = merge(BASE, gloved, with_part(BASE, 1, FIVE_ROUNDS))
+    assert merged.session.parts[1] == Part("Rounds", FIVE_ROUNDS.tree, None, "16-oz", ("straps",))
+    others = with_part(BASE, 1, Part("Rounds", ROUNDS.tree, None, "10-oz"))
+    assert len(merge(BASE, gloved, others).session.parts) == 4, "other gloves on both sides: both stand"
+
+
 def test_a_new_name_here_and_new_rounds_there_make_one_part():
     renamed = with_part(BASE, 1, Part("Bag rounds", ROUNDS.tree))
     merged = merge(BASE, renamed, with_part(BASE, 1, FIVE_ROUNDS))

@@ -997,7 +997,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort";
+            kind: "swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort";
             /** Text */
             text: string;
         };
@@ -1006,7 +1006,7 @@ export interface components {
             /** Combination Every S */
             combination_every_s?: number | null;
             /** Muted */
-            muted: ("swap" | "switch" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
+            muted: ("swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
         };
         /** Caution */
         Caution: {
@@ -1314,6 +1314,7 @@ export interface components {
         };
         /** Evaluation */
         Evaluation: {
+            kit: components["schemas"]["KitAnswer"];
             /** Parts */
             parts: components["schemas"]["PartSummary"][];
             reading: components["schemas"]["Reading"] | null;
@@ -1442,6 +1443,8 @@ export interface components {
              * @enum {string}
              */
             kind: "work" | "recover" | "rest";
+            /** Kit Change */
+            kit_change: string[];
             /** Limbs */
             limbs: {
                 [key: string]: number;
@@ -1533,6 +1536,8 @@ export interface components {
             cues?: components["schemas"]["RepeatingCue"][] | null;
             demand_percent?: number | null;
             drill?: components["schemas"]["Drill"] | null;
+            gloves?: ("none" | "wraps" | "bag-gloves" | "10-oz" | "12-oz" | "14-oz" | "16-oz" | "18-oz") | null;
+            kit?: ("straps" | "ball")[] | null;
             lead?: ("left" | "right") | null;
             modality?: ("bag" | "stationary-bag" | "reflex-bag" | "uppercut-bag" | "pads" | "shadow" | "partner" | "skip" | "run" | "cycle" | "row" | "cardio" | "core" | "carry" | "plank" | "push-ups" | "sit-ups" | "v-ups" | "burpees" | "squats" | "lunges" | "high-knees" | "marching-knees" | "jumping-jacks" | "mountain-climbers" | "footwork" | "joint-work" | "stretching" | "breathing") | null;
             open_ended?: boolean | null;
@@ -1579,6 +1584,20 @@ export interface components {
             kept: boolean;
             /** Name */
             name: string;
+        };
+        /**
+         * KitAnswer
+         * @description What to bring, and what changing it takes [s].
+         */
+        KitAnswer: {
+            /** Bring */
+            bring: string[];
+            /** Changes */
+            changes: number;
+            /** Needs S */
+            needs_s: number;
+            /** Short S */
+            short_s: number;
         };
         /**
          * Known
@@ -2027,6 +2046,8 @@ export interface components {
             word: string;
         };
         Part: {
+            gloves?: ("none" | "wraps" | "bag-gloves" | "10-oz" | "12-oz" | "14-oz" | "16-oz" | "18-oz") | null;
+            kit?: ("straps" | "ball")[];
             name: string;
             purpose?: ("warm-up" | "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal" | "cool-down") | null;
             tree: components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"];
@@ -2047,6 +2068,8 @@ export interface components {
         };
         /** PartSummary */
         PartSummary: {
+            /** Kit */
+            kit: string[];
             /** Levels */
             levels: components["schemas"]["LevelText"][];
             /** Rest S */
@@ -2416,6 +2439,8 @@ export interface components {
          * @description All that a device needs to run a session, and the plan as it stands, to be sent back with whatever came of it.
          */
         RunPlan: {
+            /** Bring */
+            bring: string[];
             call_settings: components["schemas"]["CallSettings"];
             /** Calls */
             calls: components["schemas"]["Call"][];
@@ -2990,6 +3015,10 @@ export interface components {
         Vocabulary: {
             /** Examples */
             examples: string[];
+            /** Gloves */
+            gloves: components["schemas"]["Named"][];
+            /** Items */
+            items: components["schemas"]["Named"][];
             /** Kit */
             kit: components["schemas"]["Named"][];
             /** Modalities */

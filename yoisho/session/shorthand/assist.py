@@ -7,6 +7,7 @@ from functools import cache
 from lark import Lark
 from lark.exceptions import UnexpectedInput
 
+from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand.grammar import parser
@@ -19,10 +20,22 @@ _KINDS = {
     "pause": ("PAUSE", "PAUSE_FOR"),
     "modality": ("MEANS",),
     "strikes": ("DRILL", "COMBINATION"),
-    "dose": ("NUMBER", "CLOCK", "LADDER", "UNIT", "REPS", "BEAT", "BAND", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET",
-             "OPEN"),
+    "dose": (
+        "NUMBER",
+        "CLOCK",
+        "LADDER",
+        "UNIT",
+        "REPS",
+        "BEAT",
+        "BAND",
+        "AT_PERCENT",
+        "PER_MINUTE",
+        "POWER",
+        "RESET",
+        "OPEN",
+    ),
     "frame": ("TIMES", "LPAR", "RPAR", "SEP", "THEN"),
-    "word": ("LEAD", "PAIRS", "SWITCH", "HALF", "ON_CALL", "EVERY", "CALL", "QUOTED", "BEAT_TIME"),
+    "word": ("LEAD", "PAIRS", "SWITCH", "HALF", "ON_CALL", "EVERY", "CALL", "QUOTED", "BEAT_TIME", "KIT"),
 }
 _KIND_OF = {token: kind for kind, tokens in _KINDS.items() for token in tokens}
 
@@ -89,6 +102,8 @@ def _options(names: set[str]) -> list[Option]:
             options += [Option(tempo.word, tempo.meaning) for tempo in known]
     if "MEANS" in names:
         options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MODALITIES.values()]
+    if "KIT" in names:
+        options += [Option(word, "kit") for word in (*(g.word for g in GLOVES.values()), *SAID)]
     options += [option for name, option in _WORDS if name in names]
     return list(dict.fromkeys(options))
 

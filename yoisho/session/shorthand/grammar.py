@@ -5,6 +5,7 @@ from functools import cache
 
 from lark import Lark, Transformer
 
+from yoisho.session.kit import kit_spellings
 from yoisho.session.modality import MODALITIES, modality_spellings
 from yoisho.strikes.techniques import plurals, spellings
 from yoisho.strikes.tempo import TEMPOS, tempo_spellings
@@ -14,7 +15,7 @@ start: sequence
 sequence: _row
 inner: _row
 _row: (SEP | THEN)* item (SEP | THEN | item | SEP afterwards)*
-afterwards: LEAD | PAIRS | BAND | turned
+afterwards: LEAD | PAIRS | BAND | KIT | turned
 item: times* body (between late*)?
 times: NUMBER TIMES
 ?body: dose modifier*              -> interval
@@ -31,6 +32,7 @@ timed: CLOCK | NUMBER UNIT
 dose: timed | NUMBER | NUMBER REPS | LADDER REPS?
     | OPEN (timed | NUMBER)?       -> open_ended
 ?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN | RESET
+         | KIT
          | turned
          | CALL (QUOTED | WORD) EVERY dose       -> cue
          | paced
@@ -56,6 +58,7 @@ STRIKES.3: /__STRIKES__/i
 BETWEEN.4: /(in[ \t]+)?between([ \t]+(the[ \t]+)?(rounds?|sets?|efforts?|each|them))?(?![a-z])/i
 COMBINATION.3: /\d+b?(\s*-\s*\d+b?)+(?![\d\w%])/i
 LEAD.4: /((left|right)[ \t]+(lead|side)|orthodox|southpaw)(?![a-z])/i
+KIT.5: /(?!bag[ \t]+gloves[ \t]+off)((in|with|on)[ \t]+(the[ \t]+|a[ \t]+)?)?(__KIT__)(?![a-z])(?![ \t-]*carry)/i
 OPEN.4: /open([ \t-]*ended)?(,?[ \t]*about(?![a-z]))?(?![a-z])/i
 PAIRS.4: /(in[ \t]+)?pairs(?![a-z])/i
 BAND.4: /@[ \t]*\d+[ \t]*(-|–|to)[ \t]*\d+[ \t]*%[ \t]*(of[ \t]+)?(hr[ \t]*max|hr)(?![a-z])/i
@@ -90,6 +93,7 @@ EXPECTED = {
     "SEP": "a comma",
     "THEN": "then",
     "OPEN": "open",
+    "KIT": "kit such as 16 oz gloves",
     "UNIT": "s or min",
     "REPS": "reps",
     "HALF": "at half",
@@ -102,7 +106,8 @@ EXPECTED = {
 
 KEYWORDS = ("rest", "recover", "then", "reps", "min", "left lead", "right lead", "in pairs", "switch at half",
             "switch every", "switch on call", "call", "every", "beats", "double time", "half time",
-            "a minute", "half power", "between", "no reset", "reset", "open")  # fmt: skip
+            "a minute", "half power", "between", "no reset", "reset", "open", "bare hands", "bag gloves", "wraps",
+            "straps", "ball")  # fmt: skip
 
 
 def _pattern(words: list[str]) -> str:
@@ -127,6 +132,7 @@ def _filled() -> str:
         GRAMMAR.replace("__PAUSE__", _of_kind("rest", "recover"))
         .replace("__EFFORT__", _of_kind("work"))
         .replace("__MEANS__", _pattern(list(modality_spellings())))
+        .replace("__KIT__", _pattern(list(kit_spellings())))
         .replace("__COUNTED__", _pattern([w for w, m in modality_spellings().items() if MODALITIES[m].rep_s]))
         .replace("__LADDER_OF_STRIKES__", rf"\d\d+(\s*-\s*\d+)+(?=[ \t]*{STRIKES})")
         .replace("__STRIKES__", STRIKES)

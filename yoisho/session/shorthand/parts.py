@@ -1,12 +1,15 @@
-"""A whole session as lines: `Warm-up: 10:00 skip`, `Main set (lactic capacity): 8 x (30 power / 30 flow)`.
+"""A whole session as lines: `Warm-up: 10:00 skip`, `Main set (threshold, 16 oz gloves): 3 x (1:00 power / 30 flow)`.
 
-A name and a colon begin a part, with its purpose in brackets where one is stated; lines without one go on with it.
+A name and a colon begin a part, with its purpose and its kit in brackets where they are stated; lines without one go on
+with it.
 """
 
 import re
+from dataclasses import dataclass
 from difflib import get_close_matches
 
 from yoisho.session.document import LONGEST_NAME, MOST_PARTS, Part
+from yoisho.session.kit import kit_spellings, words
 from yoisho.session.purposes import FRAMES, PURPOSES, purpose_spellings
 from yoisho.session.shorthand.faults import ShorthandError
 from yoisho.session.shorthand.reader import LONGEST_TEXT, read
@@ -33,19 +36,48 @@ def _name(match: re.Match[str]) -> str:
     return " ".join((match["name"] or match["frame"]).split())
 
 
-def _purpose(match: re.Match[str], start: int) -> str | None:
-    said, name = match["purpose"], _name(match).lower()
-    if said is None:
-        return purpose_spellings().get(name) if name in _OWN_NAME else None
-    found = purpose_spellings().get(" ".join(said.lower().split()))
-    if found is None:
-        nearest = get_close_matches(said.lower(), purpose_spellings(), n=1, cutoff=0.5)
-        words = ", ".join(purpose.word for purpose in PURPOSES.values())
-        hint = f"Did you mean {nearest[0]}?" if nearest else f"Purposes are {words}."
-        position = start + match.start("purpose")
-        suggestion = nearest[0] if nearest else None
-        raise ShorthandError(f"“{said}” is not a purpose. {hint}", position, ("a purpose",), suggestion)
-    return found
+@dataclass(frozen=True)
+class _Head:
+    """What the line says that begins a part."""
+
+    name: str
+    purpose: str | None
+    gloves: str | None
+    kit: tuple[str, ...]
+    begins: int
+    """Where its pattern begins."""
+
+
+def _head(match: re.Match[str], start: int) -> _Head:
+    name = _name(match)
+    if len(name) > LONGEST_NAME:
+        raise ShorthandError(f"A part's name has at most {LONGEST_NAME} characters.", start)
+    purpose = purpose_spellings().get(name.lower()) if name.lower() in _OWN_NAME else None
+    gloves: str | None = None
+    kit: list[str] = []
+    position = start + (match.start("purpose") if match["purpose"] is not None else 0)
+    for said in match["purpose"].split(",") if match["purpose"] is not None else ():
+        word = " ".join(said.lower().split())
+        named, found = kit_spellings().get(word, ("purpose", purpose_spellings().get(word)))
+        if found is None:
+            raise _neither(said.strip(), position + len(said) - len(said.lstrip()))
+        if named == "kit":
+            kit.append(found)
+        elif named == "gloves":
+            gloves = found
+        else:
+            purpose = found
+        position += len(said) + 1
+    return _Head(name, purpose, gloves, tuple(dict.fromkeys(kit)), start + match.end())
+
+
+def _neither(said: str, position: int) -> ShorthandError:
+    known = [*purpose_spellings(), *kit_spellings()]
+    nearest = get_close_matches(said.lower(), known, n=1, cutoff=0.5)
+    purposes = ", ".join(purpose.word for purpose in PURPOSES.values())
+    hint = f"Did you mean {nearest[0]}?" if nearest else f"Purposes are {purposes}."
+    suggestion = nearest[0] if nearest else None
+    return ShorthandError(f"“{said}” is not a purpose, nor kit. {hint}", position, ("a purpose",), suggestion)
 
 
 _OWN_NAME = {word for word, purpose in purpose_spellings().items() if purpose in FRAMES}
@@ -59,18 +91,16 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
     """
     if len(text) > LONGEST_TEXT:
         raise ShorthandError(f"A session has at most {LONGEST_TEXT} characters.", LONGEST_TEXT)
-    heads: list[tuple[str, str | None, int]] = []
+    heads: list[_Head] = []
     places: list[int] = []
     start = 0
     for line in text.splitlines(keepends=True):
         match = _HEAD.match(line)
         if match:
-            if len(_name(match)) > LONGEST_NAME:
-                raise ShorthandError(f"A part's name has at most {LONGEST_NAME} characters.", start)
-            heads.append((_name(match), _purpose(match, start), start + match.end()))
+            heads.append(_head(match, start))
             places.append(start)
         elif line.strip() and not heads:
-            heads.append((UNNAMED, None, start))
+            heads.append(_Head(UNNAMED, None, None, (), start))
             places.append(start)
         start += len(line)
     if not heads:
@@ -78,12 +108,12 @@ def read_parts(text: str, school_id: str = DEFAULT_SCHOOL) -> tuple[Part, ...]:
     if len(heads) > MOST_PARTS:
         raise ShorthandError(f"A session has at most {MOST_PARTS} parts.", places[MOST_PARTS])
     parts = []
-    for (name, purpose, begin), end in zip(heads, [*places[1:], len(text)], strict=True):
-        body = text[begin:end]
+    for head, end in zip(heads, [*places[1:], len(text)], strict=True):
         try:
-            parts.append(Part(name, read(body, school_id, _UNSAID.get(purpose or "")), purpose))
+            tree = read(text[head.begins : end], school_id, _UNSAID.get(head.purpose or ""))
         except ShorthandError as error:
-            raise error.moved(begin, ShorthandError) from error
+            raise error.moved(head.begins, ShorthandError) from error
+        parts.append(Part(head.name, tree, head.purpose, head.gloves, head.kit))
     return tuple(parts)
 
 
@@ -94,6 +124,8 @@ def write_parts(parts: tuple[Part, ...], school_id: str = DEFAULT_SCHOOL) -> str
         name = re.sub(r"[:()\[\]\n]+", " ", part.name).strip()
         name = " ".join(name.split()) if re.match(r"[^\W\d]", name) else f"Part {name}".strip()
         own = purpose_spellings().get(name.lower()) if name.lower() in _OWN_NAME else None
-        purpose = f" ({PURPOSES[part.purpose].word})" if part.purpose and part.purpose != own else ""
-        lines.append(f"{name}{purpose}: {write(part.tree, school_id)}")
+        stated = [PURPOSES[part.purpose].word] if part.purpose and part.purpose != own else []
+        stated += words(part.gloves, part.kit)
+        said = f" ({', '.join(stated)})" if stated else ""
+        lines.append(f"{name}{said}: {write(part.tree, school_id)}")
     return "\n".join(lines)

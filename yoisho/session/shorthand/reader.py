@@ -13,6 +13,7 @@ from typing import Any
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
 from yoisho.session.interval import MOST_REPS, Beat, HeartBand, Interval, RepeatingCue
+from yoisho.session.kit import kit_spellings
 from yoisho.session.modality import MODALITIES, modality_spellings
 from yoisho.session.shorthand.faults import (
     ShorthandError,
@@ -34,9 +35,8 @@ from yoisho.session.shorthand.settle import (
     of_what,
     seconds_or_minutes,
     settle,
-    within_group,
 )
-from yoisho.session.tree import MOST_REPEATS, Node, check_size, sequence
+from yoisho.session.tree import MOST_REPEATS, Node, check_size, saying, sequence
 from yoisho.strikes import notation
 from yoisho.strikes.drill import Drill, one
 from yoisho.strikes.schools import DEFAULT_SCHOOL
@@ -55,6 +55,14 @@ def _tempos() -> dict[str, str]:
 @cache
 def _modalities() -> dict[str, str]:
     return {squeezed(known): modality for known, modality in modality_spellings().items()}
+
+
+@cache
+def _kit() -> dict[str, tuple[str, str]]:
+    return {squeezed(known): said for known, said in kit_spellings().items()}
+
+
+_KIT_BEFORE = re.compile(r"^(in|with|on)\s+(the\s+|a\s+)?", re.IGNORECASE)
 
 
 def _spelled(modifier: Any) -> Any:
@@ -129,6 +137,8 @@ class _Reader(Transformer[Token, Node]):
                     return "drill", one(self._within(notation.read, str(token), position))
                 case "STRIKES":
                     return "drill", one(self._within(notation.read, _one_of(token), position))
+                case "KIT":
+                    return _kit()[squeezed(_KIT_BEFORE.sub("", token))]
                 case "BETWEEN":
                     return "is_between", True
                 case "LEAD":
@@ -197,8 +207,8 @@ class _Reader(Transformer[Token, Node]):
             name: str
             value: Any
             name, value = self._modifier(modifier) if isinstance(modifier, Token) else modifier  # type: ignore[misc]
-            if name == "cues":
-                said["cues"] = (*said.get("cues", ()), value)
+            if name in ("cues", "kit"):
+                said[name] = (*said.get(name, ()), value)
             elif name in said:
                 place = (modifier.start_pos or 0) if isinstance(modifier, Token) else 0
                 words = f"Two words for the same thing: the {_CALLED[name]} is said twice. "
@@ -224,7 +234,11 @@ class _Reader(Transformer[Token, Node]):
     def _counted(dose: Dose, said: dict[str, Any]) -> bool:
         """Whether a bare number counts: push-ups, or jabs right behind it."""
         modality = said.get("modality")
-        return dose.bare and not dose.open_ended and (dose.of_strikes or (modality is not None and MODALITIES[modality].rep_s is not None))
+        return (
+            dose.bare
+            and not dose.open_ended
+            and (dose.of_strikes or (modality is not None and MODALITIES[modality].rep_s is not None))
+        )
 
     def interval(self, children: list[Any]) -> Item:
         dose, *modifiers = children
@@ -305,7 +319,7 @@ class _Reader(Transformer[Token, Node]):
                 words = f"The {_CALLED[name]} is said for each interval, inside the brackets."
                 raise ShorthandError(words, position)
         with placed(position):
-            return Item(within_group(node, said) if said else node, bracketed=True)
+            return Item(saying(node, said) if said else node, bracketed=True)
 
     @v_args(inline=True)
     def afterwards(self, modifier: object) -> dict[str, Any]:
@@ -321,7 +335,7 @@ class _Reader(Transformer[Token, Node]):
         late = [token for token in tokens if token.type in ("BAND", "PAIRS")]
         if late and item.node is not None:
             with placed(late[0].start_pos or 0):
-                item.node = within_group(item.node, self._said([*late]))
+                item.node = saying(item.node, self._said([*late]))
         for count in (token for token in tokens if token not in late):
             item.counts.append(_so_often(count))
         if item.counts and not item.bracketed and item.plain_rest:
@@ -397,8 +411,8 @@ def _nearest(percent: int) -> str:
 _CALLED = {"tempo": "effort", "modality": "means", "drill": "combination", "lead": "lead side",
            "pairs": "word pairs", "band": "heart-rate target", "switch": "side switch", "beat": "beat",
            "cues": "cue", "per_min": "number of strikes a minute", "demand_percent": "percentage",
-           "power_percent": "power of a strike", "reset_s": "reset"}  # fmt: skip
-_OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch", "reset_s")
+           "power_percent": "power of a strike", "reset_s": "reset", "gloves": "gloves", "kit": "kit"}  # fmt: skip
+_OF_GROUPS = ("modality", "drill", "lead", "pairs", "band", "switch", "reset_s", "gloves", "kit")
 """What may be said once behind a bracket, for all the work inside that does not say it itself."""
 
 

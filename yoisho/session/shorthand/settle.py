@@ -3,11 +3,10 @@
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from yoisho.plain import unsaid
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.shorthand.faults import ShorthandError, placed
-from yoisho.session.tree import Node, Repeat, Sequence
+from yoisho.session.tree import Node, Repeat, saying
 
 HARDLY_SECONDS = 5
 """A bare number up to this could be seconds or minutes."""
@@ -76,25 +75,13 @@ class Item:
             assert self.dose is not None
             raise of_what(self.dose)
         with placed(self.position):
-            self.node = within_group(self.node, said)
+            self.node = saying(self.node, said)
 
     @property
     def pause(self) -> Interval | None:
         """The rest or recovery that it is, and nothing else."""
         found = self.node
         return found if isinstance(found, Interval) and found.kind != "work" and self.alone else None
-
-
-def within_group(node: Node, said: dict[str, Any]) -> Node:
-    match node:
-        case Interval():
-            if node.kind != "work":
-                return node
-            return replace(node, **{name: value for name, value in said.items() if unsaid(getattr(node, name))})
-        case Sequence():
-            return Sequence(tuple(within_group(item, said) for item in node.items))
-        case Repeat():
-            return replace(node, body=within_group(node.body, said))
 
 
 def in_passes(interval: Interval, position: int) -> Interval:

@@ -1,7 +1,9 @@
 """Writing a tree as shorthand, in one canonical form: `read(write(tree)) == tree`."""
 
 from dataclasses import replace
+from typing import Any
 
+from yoisho.session import kit
 from yoisho.session.clock import clock
 from yoisho.session.interval import Interval
 from yoisho.session.modality import MODALITIES
@@ -55,11 +57,17 @@ def _interval(interval: Interval, school_id: str) -> str:
         words.append(f"to {interval.beat.per_min} beats{_TIMES[interval.beat.strikes]}")
     if interval.band:
         words.append(f"@{interval.band.low}-{interval.band.high}%HR")
+    words += _kit(interval.gloves, interval.kit)
     if interval.pairs:
         words.append("in pairs")
     return " ".join(words)
 
 
+def _kit(gloves: str | None, items: tuple[str, ...]) -> list[str]:
+    return [f"in {word}" if word in _WORN else f"with {word}" for word in kit.words(gloves, items)]
+
+
+_WORN = frozenset(gloves.word for gloves in kit.GLOVES.values() if gloves.brought)
 _SWITCHES = {"half": "at half", "call": "on call"}
 _TIMES: dict[float, str] = {0.5: " half time", 1: "", 2: " double time"}
 
@@ -80,8 +88,7 @@ def _without(node: Node, names: tuple[str, ...]) -> Node:
         case Interval():
             if node.kind != "work":
                 return node
-            modality = None if "modality" in names else node.modality
-            return replace(node, modality=modality, pairs=node.pairs and "pairs" not in names)
+            return replace(node, **{name: UNSAID[name] for name in names})
         case Sequence():
             return Sequence(tuple(_without(item, names) for item in node.items))
         case Repeat():
@@ -89,7 +96,7 @@ def _without(node: Node, names: tuple[str, ...]) -> Node:
 
 
 def _shared(body: Node) -> tuple[str, ...]:
-    """What all the work of a bracket has in common, to be said once behind it: the means it is done on, and pairs."""
+    """What all the work of a bracket has in common, to be said once behind it: the means it is done on, kit, pairs."""
     work = work_of(body)
     if len(work) < 2:
         return ()
@@ -100,9 +107,12 @@ def _shared(body: Node) -> tuple[str, ...]:
         and all(one.modality == work[0].modality for one in work)
     ):
         names.append("modality")
-    if all(one.pairs for one in work):
-        names.append("pairs")
+    common = ("gloves", "kit", "pairs")
+    names += [name for name in common if getattr(work[0], name) and len({getattr(one, name) for one in work}) == 1]
     return tuple(names)
+
+
+UNSAID: dict[str, Any] = {"modality": None, "gloves": None, "kit": (), "pairs": False}
 
 
 def _bracket(body: Node, school_id: str) -> str:
@@ -113,6 +123,8 @@ def _bracket(body: Node, school_id: str) -> str:
     words = [f"({', '.join(_item(item, school_id) for item in items)})"]
     if first and "modality" in shared:
         words += _modalities(first)
+    if first:
+        words += _kit(first.gloves if "gloves" in shared else None, first.kit if "kit" in shared else ())
     if "pairs" in shared:
         words.append("in pairs")
     return " ".join(words)

@@ -15,6 +15,8 @@ interface Props {
   evaluation: Schemas["Evaluation"] | undefined;
   tempos: Schemas["TempoOut"][];
   purposes: Schemas["Named"][];
+  gloves: Schemas["Named"][];
+  items: Schemas["Named"][];
   chosen: number | null;
   open: boolean;
   /** The rows picked together; null while single rows are worked on. */
@@ -63,6 +65,8 @@ export function Outline(props: Props) {
                   summary={summary}
                   tempos={props.tempos}
                   purposes={props.purposes}
+                  gloves={props.gloves}
+                  items={props.items}
                   typed={text}
                   typing={props.typing}
                   onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
@@ -97,7 +101,7 @@ export function Outline(props: Props) {
                   </span>
                   <span>
                     <b className="font-semibold">{part.name || "No name"}</b>
-                    <Purpose of={part} purposes={props.purposes} />
+                    <Stated of={part} purposes={props.purposes} kit={summary?.kit ?? []} />
                   </span>
                   <span className="max-[699px]:order-last max-[699px]:col-span-3 max-[699px]:quiet">
                     {text ?? summary?.text ?? "…"}
@@ -154,9 +158,16 @@ function Box({ on }: { on: boolean }) {
   );
 }
 
-/** What the part is for, unless its name says it already. */
-function Purpose({ of: part, purposes }: { of: Part; purposes: Schemas["Named"][] }) {
+interface StatedProps {
+  of: Part;
+  purposes: Schemas["Named"][];
+  kit: string[];
+}
+
+/** What the part is for, unless its name says it already, and what it is done in. */
+function Stated({ of: part, purposes, kit }: StatedProps) {
   const name = purposes.find((purpose) => purpose.id === part.purpose)?.name;
-  if (!name || part.name.toLowerCase().includes(name)) return null;
-  return <span className="quiet block text-[12px] leading-[14px]">{name}</span>;
+  const said = [...(name && !part.name.toLowerCase().includes(name) ? [name] : []), ...kit];
+  if (said.length === 0) return null;
+  return <span className="quiet block text-[12px] leading-[14px]">{said.join(", ")}</span>;
 }

@@ -4,7 +4,9 @@ import { shelf } from "../../domain/device/shelf";
 import { changed, type Field, fieldsOf, type Part } from "../../domain/session/tree";
 import { clock, readClock } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
+import { capital } from "../../ui/capital";
 import { Stepper } from "../../ui/Stepper";
+import { Tick } from "../../ui/Tick";
 import { Levels } from "./Levels";
 import { levelKey } from "./levels";
 import { LONGEST_S, MOST_REPS, MOST_ROUNDS, readCount, stepOf } from "./limits";
@@ -18,6 +20,8 @@ interface Props {
   summary: Schemas["PartSummary"] | undefined;
   tempos: Schemas["TempoOut"][];
   purposes: Schemas["Named"][];
+  gloves: Schemas["Named"][];
+  items: Schemas["Named"][];
   typed: string | null;
   typing: Typing;
   onTyped: (text: string | null) => void;
@@ -37,6 +41,8 @@ export function PartEditor(props: Props) {
     summary,
     tempos,
     purposes,
+    gloves,
+    items,
     typed,
     typing,
     onTyped,
@@ -105,6 +111,26 @@ export function PartEditor(props: Props) {
               options={purposes}
               onChange={(purpose) => say({ purpose: (purpose || null) as Part["purpose"] })}
             />
+            <Choice
+              label="Hands"
+              value={part.gloves ?? ""}
+              none="nothing said"
+              options={gloves}
+              onChange={(id) => say({ gloves: (id || null) as Part["gloves"] })}
+            />
+            <span className="flex gap-4 self-end pb-1">
+              {items.map((item) => (
+                <Tick
+                  key={item.id}
+                  label={capital(item.name)}
+                  on={part.kit?.some((id) => id === item.id) ?? false}
+                  onChange={(on) => {
+                    const others = (part.kit ?? []).filter((id) => id !== item.id);
+                    say({ kit: (on ? [...others, item.id] : others) as Part["kit"] });
+                  }}
+                />
+              ))}
+            </span>
           </>
         )}
         <div className="ml-auto flex gap-4 self-end text-[13px]">

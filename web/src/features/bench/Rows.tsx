@@ -44,6 +44,8 @@ export function Rows({ bench, desk, rows, evaluation, vocabulary, onUnfold }: Pr
           evaluation={evaluation}
           tempos={vocabulary.tempos}
           purposes={vocabulary.purposes}
+          gloves={vocabulary.gloves}
+          items={vocabulary.items}
           chosen={desk.chosen}
           open={desk.open}
           picked={picked}

@@ -28,6 +28,7 @@ const caution = (rule: string, severity: "note" | "caution" | "stop") =>
 
 function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: object | null = {}) {
   const evaluation = {
+    kit: { bring: ["16 oz gloves", "rope"], changes: 2, needs_s: 60, short_s: 20 },
     work_s: 160,
     rest_s: 80,
     volume: { limbs: {}, levels: {}, strikes: 0, left_share: null, counted: 0, open: 0, defences: 0, steps: 0 },
@@ -98,6 +99,12 @@ describe("the verdict sheet", () => {
 
   it("asks for work where there is none to judge", () => {
     expect(sheet([], vi.fn(), null).textContent).toContain("Give a part an effort");
+  });
+
+  it("sums what to bring, and says where the pauses are too short to change it", () => {
+    const kit = sheet([]).querySelector("[aria-label=Kit]");
+    expect(kit?.textContent).toContain("To bring: 16 oz gloves, rope.");
+    expect(kit?.textContent).toContain("2 changes, about 1:00, 0:20 more than the pauses give.");
   });
 
   it("never leaves out the signs to stop at", () => {

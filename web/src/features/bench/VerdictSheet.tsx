@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import shared from "../../api/shared.json";
 import { clockRange, type Figures, fadeOnset, inTen, percentRange, range } from "../../domain/figures";
+import { clock } from "../../domain/time";
 import { Figure } from "../../ui/Figure";
 import { Strikes } from "../../ui/Strikes";
 import { Tally } from "../../ui/Tally";
@@ -116,6 +117,7 @@ export function VerdictSheet({
         <Figure id="fade_onset" value={fadeOnset(reading.fade_onset)} name="where the fade starts" />
       </dl>
       <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
+      <Kit kit={evaluation.kit} />
       <More figures={figures} />
       <Cautions cautions={reading.cautions} cureOf={cureOf} />
       <div className="no-print">
@@ -157,6 +159,25 @@ function ratio(evaluation: Schemas["Evaluation"]): string {
 }
 
 /** What is asked for less often, folded away. */
+/** What to bring, and whether the pauses give the time to change it. */
+function Kit({ kit }: { kit: Schemas["KitAnswer"] }) {
+  if (kit.bring.length === 0 && kit.changes === 0) return null;
+  const times = kit.changes === 1 ? "1 change" : `${kit.changes} changes`;
+  const short = kit.short_s ? `, ${clock(kit.short_s)} more than the pauses give` : "";
+  return (
+    <section aria-label="Kit" className="mt-3 text-[13px] leading-[17px]">
+      <h3 className="label-text pb-1">Kit</h3>
+      {kit.bring.length > 0 && <p>To bring: {kit.bring.join(", ")}.</p>}
+      {kit.changes > 0 && (
+        <p>
+          {times}, about {clock(kit.needs_s)}
+          {short}.
+        </p>
+      )}
+    </section>
+  );
+}
+
 function More({ figures }: { figures: Figures }) {
   return (
     <details className="pt-1">

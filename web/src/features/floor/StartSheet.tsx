@@ -19,6 +19,7 @@ const WORDS: [Kind, string][] = [
   ["half", "half way"],
   ["time", "time left"],
   ["swap", "swap of partners"],
+  ["kit", "changes of kit"],
 ];
 const SOUNDS: [Kind, string][] = [
   ["bell", "bell"],
@@ -64,6 +65,11 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
       {plan.cold && (
         <p className="pt-2">
           <span className="seal">Cold</span> {plan.cold}
+        </p>
+      )}
+      {plan.bring?.length > 0 && (
+        <p className="pt-2">
+          <b>To bring</b> {plan.bring.join(", ")}
         </p>
       )}
       <CrewEditor

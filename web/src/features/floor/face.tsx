@@ -57,15 +57,20 @@ export function shownOf(plan: Plan, run: Run, at: number): Shown {
     counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
     lasted: now.piece?.open_ended ? lasted_s(run, nowMs(), now.piece) : null,
     phase: now.phase === "work" ? (now.piece?.doing ?? "").toUpperCase() : PHASES[now.phase],
-    beside: besideOf(now),
+    beside: besideOf(now, plan.timeline),
     called: now.phase === "work" ? calledAt(plan.calls, at) : null,
   };
 }
 
-function besideOf({ phase, piece }: View<Piece>): string {
+/** A change of kit stands in the pause before it; without one, in the work it is for. */
+function besideOf({ phase, piece, next, index }: View<Piece>, timeline: readonly Piece[]): string {
   if (!piece || phase === "ready" || phase === "done") return "";
-  if (phase === "work") return piece.beside;
-  return piece.doing === phase ? "" : piece.doing;
+  if (phase !== "work") {
+    if (next?.kit_change?.length) return next.kit_change.join(", ");
+    return piece.doing === phase ? "" : piece.doing;
+  }
+  const late = timeline[index - 1]?.kind === "work" ? (piece.kit_change ?? []) : [];
+  return [piece.beside, ...late].filter(Boolean).join(", ");
 }
 
 /** The whole screen of a run, inverted while work is on. */

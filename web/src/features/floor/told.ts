@@ -4,7 +4,9 @@ import { clock } from "../../domain/time";
 /** What is done in a piece, as it is told of what comes: of a rest that it is one. */
 export function doneIn(piece: Piece): string {
   if (piece.kind === "rest") return "rest";
-  return piece.beside ? `${piece.doing}, ${piece.beside}` : piece.doing;
+  // A run that was begun before kit was told knows none.
+  const kit = piece.kit_change?.length ? `${piece.kit_change.join(", ")}, ` : "";
+  return kit + (piece.beside ? `${piece.doing}, ${piece.beside}` : piece.doing);
 }
 
 /** How long, or how many. */

@@ -1,0 +1,81 @@
+"""What is put on, taken off and taken up in the course of a session, and whether the pauses give the time for it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from yoisho.session.kit import GLOVES, ITEMS
+from yoisho.session.modality import MODALITIES
+from yoisho.session.timeline import Timeline
+
+
+@dataclass(frozen=True)
+class KitChange:
+    """Before the interval with this index something is put on, taken off or taken up."""
+
+    index: int
+    at_s: int
+    """Where the interval starts."""
+    words: tuple[str, ...]
+    needs_s: int
+    """How long it takes, an estimate."""
+    room_s: int
+    """Seconds of pause before it."""
+
+    @property
+    def short_s(self) -> int:
+        """Seconds that the pauses do not give."""
+        return max(0, self.needs_s - self.room_s)
+
+
+def _gloves_changed(before: str, after: str) -> tuple[str, int]:
+    taken, put = GLOVES[before], GLOVES[after]
+    return put.on, taken.off_s + put.on_s
+
+
+def kit_changes(timeline: Timeline) -> tuple[KitChange, ...]:
+    """Every change in the course of the session. What the first work asks for is put on before the start.
+
+    Gloves stay on until work says others; of items only what is worn has to come off, the rest is put down. What a
+    means cannot do without (pads, a rope) lies ready where it is used.
+    """
+    found: list[KitChange] = []
+    gloves: str | None = None
+    items: frozenset[str] | None = None
+    room_s = 0
+    for index, interval in enumerate(timeline.intervals):
+        if interval.kind != "work" or interval.partner:
+            room_s = 0 if interval.partner else room_s + interval.seconds
+            continue
+        said, needs_s = [], 0
+        wanted = interval.source.gloves
+        if wanted and gloves and wanted != gloves:
+            word, seconds = _gloves_changed(gloves, wanted)
+            said.append(word)
+            needs_s += seconds
+        used = frozenset(interval.source.kit)
+        worn = frozenset(item for item in items or () if ITEMS[item].off)
+        for item in sorted(worn - used):
+            said.append(ITEMS[item].off)
+            needs_s += ITEMS[item].off_s
+        for item in sorted(used - (items if items is not None else used)):
+            said.append(ITEMS[item].on)
+            needs_s += ITEMS[item].on_s
+        if said:
+            found.append(KitChange(index, interval.start_s, tuple(said), needs_s, room_s))
+        gloves, items, room_s = wanted or gloves, used, 0
+    return tuple(found)
+
+
+def to_bring(timeline: Timeline) -> tuple[str, ...]:
+    """What to bring, in words, in the order of the registry."""
+    work = [interval for interval in timeline.intervals if interval.kind != "rest"]
+    gloves = {interval.source.gloves for interval in work}
+    items = {item for interval in work for item in interval.source.kit}
+    for interval in work:
+        items.update(MODALITIES[interval.source.modality].items if interval.source.modality else ())
+    return tuple(_brought(gloves, items))
+
+
+def _brought(gloves: set[str | None], items: set[str]) -> Iterator[str]:
+    yield from (each.word for each in GLOVES.values() if each.id in gloves and each.brought)
+    yield from (each.word for each in ITEMS.values() if each.id in items)
