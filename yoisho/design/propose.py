@@ -227,8 +227,10 @@ def _best_score(search: Search) -> float:
 def _proposal(bench: _Bench, search: Search) -> Proposal:
     assert search.best is not None
     family = search.family
-    parts = bench.parts(family, search.knobs(search.best))
+    knobs = search.knobs(search.best)
+    parts = bench.parts(family, knobs)
     reading = bench.reading(parts, ranges=True)
     title = f"{family.name}, {round(reading.timeline.total_s / 60)} min"
     verdict = judge(reading, bench.target.id, cautions(reading, bench.circumstances))
-    return Proposal(family, Session(title, parts), verdict.score, verdict.sureness, family.reason, reading, "")
+    reason = family.reason.format(**knobs)
+    return Proposal(family, Session(title, parts), verdict.score, verdict.sureness, reason, reading, "")

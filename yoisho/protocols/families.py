@@ -23,6 +23,7 @@ class Family:
     school: str
     """Where it is at home: lab, track, ring, gym or hall."""
     reason: str
+    """It may tell the value of a knob, by its name in braces."""
     source: str
     knobs: dict[str, tuple[Any, ...]]
     """The values of each knob, in order: neighbours are tried next."""
@@ -151,21 +152,21 @@ FAMILIES: tuple[Family, ...] = (
         form_of="tabata",
     ),
     Family(
-        "thirds-learning", "30-30-30, learning order", "hall",
+        "thirds-learning", "Thirds, learning order", "hall",
         "Form first, while it is fresh; then speed; then power.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)},
         _thirds("technique", "speed", "power"),
         form_of="thirties",
     ),
     Family(
-        "thirds-fight", "30-30-30, fight order", "ring",
+        "thirds-fight", "Thirds, fight order", "ring",
         "A round opens fast, settles, and is finished with power, as a bout does.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)},
         _thirds("speed", "technique", "power"), home=("fight-rehearsal",),
         form_of="thirties",
     ),
     Family(
-        "thirds-kicking", "30-30-30 with knees and kicks", "ring",
+        "thirds-kicking", "Thirds with knees and kicks", "ring",
         "Clinch knees and alternate round kicks in the place of speed and power.", _COMMON,
         {"third": (20, 30, 40), "rounds": _ROUNDS, "rest": (45, 60, 75, 90, 120)}, _kicking_thirds, kicks=True,
         form_of="thirties",
@@ -180,7 +181,7 @@ FAMILIES: tuple[Family, ...] = (
     ),
     Family(
         "long-rest", "All out, long rest", "track",
-        "Half a minute all out opens the lactic store, and minutes of rest make the next one as good.",
+        "{work} seconds all out open the lactic store, and the long rest makes the next one as good.",
         "NSCA Essentials 4th ed., 15-30 s at 1:3 to 1:5, from memory",
         {"work": (20, 25, 30, 40), "rest": (90, 120, 150, 180, 240), "rounds": tuple(range(3, 11))},
         _rest_between("all-out", "rest"), home=("lactic-power",),
@@ -215,7 +216,7 @@ FAMILIES: tuple[Family, ...] = (
     Family(
         "forty-twenty", "40/20", "gym",
         "Forty seconds of work, twenty on the feet: learning under breath.", _COMMON,
-        {"tempo": ("flow", "technique", "combination", "power"), "work": (35, 40, 45),
+        {"tempo": ("flow", "technique", "combination", "power"), "work": (40,),
          "rounds": (6, 8, 10, 12, 16, 20)},
         _forty_twenty, home=("skill",),
         form_of="forty-twenty",

@@ -63,11 +63,12 @@ class TimelineInterval:
 
     @property
     def pulse_per_min(self) -> float:
-        """Beats a minute to strike to: the music's where there is some, else the effort's own rate; 0 for none."""
+        """Beats a minute to strike to: as the coach fixes them, else the effort's own rate; 0 for none."""
         if self.partner or self.kind == "rest" or not self.source.struck:
             return 0.0
         beat = self.source.beat
-        return beat.per_min * beat.strikes if beat else TEMPOS[self.tempo].strikes_per_min
+        fixed = beat.per_min * beat.strikes if beat else self.source.per_min
+        return float(fixed if fixed is not None else TEMPOS[self.tempo].strikes_per_min)
 
     @property
     def strikes_per_min_fixed(self) -> float | None:

@@ -1,3 +1,4 @@
+import re
 from contextlib import suppress
 
 import pytest
@@ -158,6 +159,17 @@ def test_limits_that_leave_nothing_say_what_to_do():
         propose_all(club_boxer(), "aerobic-power", Limits(20, most_strikes=5))
     with pytest.raises(ProposalError, match="no purpose is called"):
         propose_all(club_boxer(), "fun", Limits(20))
+
+
+def test_a_reason_tells_the_seconds_of_its_own_session():
+    told = 0
+    for proposal in propose_all(club_boxer(), "lactic-power", Limits(30)):
+        assert "{" not in proposal.why
+        work = {interval.seconds for interval in proposal.reading.timeline.intervals if interval.kind == "work"}
+        seconds = [int(number) for number in re.findall(r"(\d+) seconds", proposal.why)]
+        assert set(seconds) <= work
+        told += len(seconds)
+    assert told
 
 
 def test_what_cannot_be_finished_as_asked_is_not_proposed():

@@ -45,6 +45,7 @@ def test_strikes_are_time_at_each_tempos_rate():
 
 def test_the_pulse_is_the_musics_where_there_is_some_and_else_the_efforts_own():
     first, rest, second, off = unroll(read("1:00 flow bag 120 bpm, 10 rest, 20 speed, 20 push-ups")).intervals
+    assert unroll(read("1:00 flow at 75 a minute")).intervals[0].pulse_per_min == 75, "as the coach fixes it"
     assert (first.pulse_per_min, rest.pulse_per_min, second.pulse_per_min, off.pulse_per_min) == (120, 0, 180, 0)
 
 
