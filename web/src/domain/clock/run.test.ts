@@ -4,6 +4,7 @@ import {
   countRep,
   effortsDone,
   end,
+  endOpenEnded,
   endPiece,
   isRunning,
   jump,
@@ -145,6 +146,14 @@ describe("open-ended work", () => {
   it("that is ended sooner was done, and only as long as it was", () => {
     const done = pause(endPiece(begun(), T0 + 12_000, TOTAL, open), T0 + 12_000, TOTAL);
     expect([effortsDone(done, [{ start_s: 0, end_s: 30 }]), played_s(done)]).toEqual([1, 12]);
+  });
+
+  it("is done where the coach leaves it, by a skip or by the end of the session, once it has begun", () => {
+    const left = end(endOpenEnded(begun(), T0 + 12_000, TOTAL, open), T0 + 12_000, TOTAL);
+    expect([effortsDone(left, [{ start_s: 0, end_s: 30 }]), played_s(left)]).toEqual([1, 12]);
+    const hardly = begun();
+    expect(endOpenEnded(hardly, T0 + 9_000, TOTAL, open)).toBe(hardly);
+    expect(endOpenEnded(hardly, T0 + 20_000, TOTAL, { start_s: 0, seconds: 30 })).toBe(hardly);
   });
 
   it("does not last longer for being looked at", () => {

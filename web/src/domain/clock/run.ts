@@ -139,6 +139,14 @@ export function endPiece(run: Run, now: number, total_s: number, piece: Ended): 
   return anchored(done, now, total_s, end_s, isRunning(run));
 }
 
+/** Open-ended work that is left sooner was skipped, and not done [s]. */
+const BEGUN_S = 10;
+
+/** The coach leaves open-ended work: it is done. Anything else, and what has hardly begun, stays as it is. */
+export function endOpenEnded(run: Run, now: number, total_s: number, piece: Ended | null): Run {
+  return piece?.open_ended && lasted_s(run, now, piece) >= BEGUN_S ? endPiece(run, now, total_s, piece) : run;
+}
+
 /** How long an interval has been on up to the anchor: what was played of it, and what the clock stood in it. */
 export function lastedBefore_s(run: Run, now: number, { start_s, seconds }: Ended): number {
   const end_s = start_s + seconds;

@@ -8,7 +8,7 @@ import {
   add,
   countRep,
   end,
-  endPiece,
+  endOpenEnded,
   isRunning,
   jump,
   lasted_s,
@@ -34,8 +34,6 @@ type Plan = Schemas["RunPlan"];
 /** What one key adds to a rest [s]. */
 const MORE_S = 10;
 const SAID_EVERY_MS = 2000;
-/** Open-ended work that is ended sooner was skipped, and not done [s]. */
-const BEGUN_S = 10;
 
 interface Given {
   plan: Plan;
@@ -185,12 +183,10 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
     }, [act, wake, plan]),
     hold: useCallback(() => act("pause", (now_, ms) => pause(now_, ms, plan.total_s)), [act, plan]),
     skip: useCallback(() => {
-      const piece = pieceAt(plan.timeline, position(latest.current, nowMs()));
-      act("skip", (now_, ms) =>
-        piece?.open_ended && lasted_s(now_, ms, piece) >= BEGUN_S
-          ? endPiece(now_, ms, plan.total_s, piece)
-          : jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms))),
-      );
+      act("skip", (now_, ms) => {
+        const done = endOpenEnded(now_, ms, plan.total_s, pieceAt(plan.timeline, position(now_, ms)));
+        return done === now_ ? jump(now_, ms, plan.total_s, skipTo(plan.timeline, position(now_, ms))) : done;
+      });
     }, [act, plan]),
     back: useCallback(
       () => act("back", (now_, ms) => jump(now_, ms, plan.total_s, backTo(plan.timeline, position(now_, ms)))),
@@ -211,7 +207,12 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
     swap: useCallback(() => {
       if (inPairs(plan)) act("swap", (now_, ms) => swap(now_, ms, plan.total_s));
     }, [act, plan]),
-    finish: useCallback(() => act("end", (now_, ms) => end(now_, ms, plan.total_s)), [act, plan]),
+    finish: useCallback(() => {
+      act("end", (now_, ms) => {
+        const here = pieceAt(plan.timeline, position(now_, ms));
+        return end(endOpenEnded(now_, ms, plan.total_s, here), ms, plan.total_s);
+      });
+    }, [act, plan]),
     pulse,
     /** Off, as it is, double time, half time, and off again. */
     nextPulse: useCallback(() => {
