@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { QueryClientProvider } from "@tanstack/react-query";
 import { act, useRef, useState } from "react";
 import { describe, expect, it, vi } from "vitest";

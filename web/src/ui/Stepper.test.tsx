@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { act } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { clock, readClock } from "../domain/time";

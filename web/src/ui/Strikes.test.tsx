@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { describe, expect, it } from "vitest";
 import { makePlace } from "../testing/mount";
 import { inWords, Strikes } from "./Strikes";

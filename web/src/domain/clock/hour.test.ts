@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type Cue, CuePlayer } from "./cuePlayer";
 import { newRun, pause, position, type Run, resume } from "./run";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { setOwner } from "../device/owner";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { beforeEach, describe, expect, it } from "vitest";
 import { asText, emptyDraft, forget, keep, recall } from "./draft";
 

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { beforeEach, describe, expect, it } from "vitest";
 import { emptyDraft } from "./draft";
 import { begin, record, undo } from "./history";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { act } from "react";
 import { MemoryRouter } from "react-router";
 import { describe, expect, it, vi } from "vitest";

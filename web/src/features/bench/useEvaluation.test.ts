@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { withRangesOf } from "./useEvaluation";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { QueryClientProvider } from "@tanstack/react-query";
 import { act } from "react";
 import { describe, expect, it } from "vitest";

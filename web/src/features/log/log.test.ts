@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { beforeEach, describe, expect, it } from "vitest";
 import { folds } from "../../charts/score/layout";
 import { member, type Piece } from "../../domain/clock/crew";
