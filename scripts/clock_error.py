@@ -103,7 +103,7 @@ BUSY = """() => setInterval(() => {
 def _begin(page: Any, address: str, line: str) -> tuple[int, list[float]]:
     """Starts a run of a new session; gives its id and the moments its sounds are due at [s]."""
     page.goto(address)
-    page.get_by_role("link", name="New session").click()
+    page.locator("header").get_by_role("link", name="New session").click()
     page.get_by_role("button", name="Add a part").click()
     page.get_by_label("Pattern").fill(line)
     page.wait_for_timeout(1500)

@@ -4,6 +4,7 @@ import { people as peopleQuery, vocabulary as vocabularyQuery } from "../../api/
 import { Notice } from "../../ui/Notice";
 import { Desk } from "./Desk";
 import { useStart } from "./useBench";
+import { useFirstAnswer } from "./useEvaluation";
 
 /** Design and judgement on one screen. */
 export function Bench() {
@@ -16,6 +17,7 @@ function Opening({ sessionId }: { sessionId: number | null }) {
   const { start, error, waitingLong } = useStart(sessionId);
   const vocabulary = useQuery(vocabularyQuery);
   const people = useQuery(peopleQuery);
+  const workedOut = useFirstAnswer(start?.draft ?? null);
   if (error) {
     return (
       <Notice title="This session cannot be opened" text={error.message}>
@@ -25,7 +27,7 @@ function Opening({ sessionId }: { sessionId: number | null }) {
       </Notice>
     );
   }
-  if (!start || !vocabulary.data || !people.data) {
+  if (!start || !vocabulary.data || !people.data || !workedOut) {
     return <Notice waiting lost={waitingLong || vocabulary.failureCount > 0} title="Laying it on the bench" />;
   }
   return <Desk sessionId={sessionId} start={start} vocabulary={vocabulary.data} people={people.data} />;

@@ -2,7 +2,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
-import type { Draft } from "../../domain/session/draft";
+import { type Draft, emptyDraft } from "../../domain/session/draft";
+import { recallHeat } from "./heat";
 
 type Evaluation = Schemas["Evaluation"];
 
@@ -45,6 +46,16 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
     refused: failed instanceof Refused ? failed : null,
     retry: () => (guessed ? full.refetch() : quick.refetch()),
   };
+}
+
+/** Whether a session that is opened is worked out, or cannot be: nothing is drawn before, so that nothing moves. */
+export function useFirstAnswer(draft: Draft | null): boolean {
+  const hasParts = draft !== null && draft.document.parts.length > 0;
+  const { data, failureCount } = useQuery({
+    ...asking(draft ?? emptyDraft(), recallHeat(), false),
+    enabled: hasParts,
+  });
+  return draft !== null && (!hasParts || data !== undefined || failureCount > 0);
 }
 
 /** Asks for the best guess of a draft before anything of it is drawn. */
