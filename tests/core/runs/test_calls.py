@@ -55,6 +55,18 @@ def test_sides_are_called_at_half_time_or_every_so_often_and_then_half_time_is_n
     assert every == [20, 40]
 
 
+def test_sides_are_not_switched_in_the_last_second():
+    assert "switch" not in kinds("1:00 flow switch every 0:59")
+    assert "switch" in kinds("1:00 flow switch every 0:58")
+
+
+def test_recovery_is_named_behind_work_and_not_behind_a_rest():
+    assert [(at > 30, text) for at, kind, text in said("30 power, 30 recover") if kind == "effort"] == [
+        (True, "recover")
+    ]
+    assert "effort" not in kinds("30 power, 30 rest, 30 recover")
+
+
 def test_the_coachs_own_switch_is_left_to_the_coach():
     assert "switch" not in kinds("1:00 flow switch on call")
 
@@ -82,6 +94,9 @@ def test_what_comes_off_the_hands_is_called_in_the_pause_before_and_with_what_it
     assert 60 < off[0] < 62, "at once, so that the whole pause is there for it"
     assert on[1] == "16 ounce gloves on, power"
     assert 150 < on[0] < 152, "without a pause as it begins"
+    (shortest,) = (at for at, kind, _ in said("1:00 flow bag in 16 oz gloves, 0:06 rest, 1:00 carry bare hands")
+                   if kind == "kit")  # fmt: skip
+    assert 60 < shortest < 62
     assert "kit" not in [kind for _, kind, _ in said(line, muted=frozenset({"kit"}))]
 
 

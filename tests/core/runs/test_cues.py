@@ -15,6 +15,10 @@ def test_the_first_bell_is_counted_in():
     assert COUNT_IN_S > 3
 
 
+def test_what_comes_first_begins_with_the_bell_also_where_it_is_a_rest():
+    assert next(kind for at, kind in cues("30 rest, 30 power") if at == 0) == "bell"
+
+
 def test_ten_seconds_left_are_clacked():
     assert (50, "clack") in cues("1:00 power")
 

@@ -65,8 +65,22 @@ def test_counted_reps_are_what_was_done_of_a_round_of_reps():
     assert done_timeline(REPS, quick).strikes == 100
     back = record((0, 20), (0, 20), reps=((first.start_s, 18),))
     assert done_timeline(REPS, back).strikes == 36, "the clock was moved back, the reps were counted on"
+    again = record((0, 20), (first.end_s, first.end_s + 5), (0, 10), reps=((first.start_s, 18),))
+    assert done_timeline(REPS, again).strikes == 36, "also where something else was done in between"
     none = record((first.end_s, second.start_s + 5), reps=((second.start_s, 0),))
     assert done_timeline(REPS, none).strikes == 0
+
+
+def test_reps_that_nobody_counted_are_never_more_than_were_asked_for():
+    first = REPS.intervals[0]
+    slow = record((0, first.end_s), stood=(Stood(first.end_s - 0.5, 90.0),))
+    assert done_timeline(REPS, slow).strikes == 100
+    assert done_timeline(REPS, slow).intervals[0].seconds == first.seconds + 90
+
+
+def test_stretches_that_do_not_touch_share_nothing():
+    assert Stretch(0, 10).overlap_s(10, 20) == Stretch(30, 40).overlap_s(10, 20) == 0
+    assert Stretch(5, 12.5).overlap_s(10, 20) == 2.5
 
 
 def test_reps_that_nobody_counted_are_taken_in_proportion_to_their_time():
