@@ -13,6 +13,10 @@ from yoisho.strikes.tempo import TEMPOS
 ONE_TWO = read_drill("1-2")
 
 
+def test_a_ladder_may_have_forty_steps():
+    assert len(Interval(None, "power", reps=(3,) * 40).reps) == 40
+
+
 @pytest.mark.parametrize(
     ("made", "words"),
     [

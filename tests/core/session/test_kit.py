@@ -84,6 +84,11 @@ def test_what_a_part_is_done_in_all_its_work_is_done_in_save_where_it_says_other
     assert parts[0].tree == read("2:00 flow shadow, 1:00 power bag, 1:00 carry with bare hands, 1:00 rest")
 
 
+def test_a_part_that_says_straps_alone_has_them_on_in_all_its_work():
+    straps = Session("Kit", (Part("Main", read("1:00 flow, 1:00 power"), kit=("straps",)),)).unrolled()
+    assert [interval.source.kit for interval in straps.intervals] == [("straps",)] * 2
+
+
 def test_gloves_come_off_for_the_carry_and_on_again_for_the_bag():
     assert changes(CARRY) == [
         (60, ("gloves off",)), (180, ("16 ounce gloves on",)), (240, ("gloves off",)),

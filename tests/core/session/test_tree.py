@@ -4,6 +4,7 @@ from hypothesis import given
 from tests.core.trees import trees
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import (
+    DEEPEST,
     Interval,
     Repeat,
     Sequence,
@@ -61,8 +62,10 @@ def test_too_many_intervals_are_refused():
 
 def test_brackets_cannot_go_on_for_ever():
     node = Interval(1, "flow")
-    for _ in range(14):
+    for _ in range(DEEPEST - 1):
         node = Repeat(1, node)
+    check_size(node)
+    node = Repeat(1, node)
     with pytest.raises(SessionError, match="deep"):
         check_size(node)
 
