@@ -75,7 +75,7 @@ def test_a_rest_behind_several_multipliers_stands_between_the_outermost():
         ("", 0, "Nothing to read yet"),
         ("200 x (200 x (20 flow))", 0, "at most 4 hours"),
         ("3:00 flow, open", 11, "Open-ended what?"),
-        ("3:00 flow, 1-2 x 0", 11, "reps go from 1 to 2000"),
+        ("3:00 flow, 1-2 x 0", 11, "Reps go from 1 to 2000"),
         ("20 open technique", 0, "20 of what?"),
         ("open 5 technique", 0, "5 seconds or 5 minutes?"),
         ("open technique switch every 0:30", 0, "switch sides on call"),
