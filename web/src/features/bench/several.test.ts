@@ -34,4 +34,14 @@ describe("several rows together", () => {
     expect(found[0]?.tree).toMatchObject({ type: "sequence", items: [{ count: 3 }, { count: 3 }] });
     expect(joined(parts, new Set([1]))).toBe(parts);
   });
+
+  it("that are joined stay in the kit they were in", () => {
+    const gloved = parts.map((part, index) => ({ ...part, gloves: index ? ("16-oz" as const) : null, kit: [] }));
+    const [mixed] = joined(gloved, ends);
+    expect(mixed?.gloves).toBeNull();
+    expect(mixed?.tree).toMatchObject({ items: [{ body: { gloves: null } }, { body: { gloves: "16-oz" } }] });
+    const [, alike] = joined(gloved, new Set([1, 2]));
+    expect(alike?.gloves).toBe("16-oz");
+    expect(alike?.tree).toMatchObject({ items: [tree, tree] });
+  });
 });

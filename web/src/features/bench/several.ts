@@ -1,6 +1,6 @@
 /** Changing several rows of the outline together. Every change makes new parts. */
 
-import type { Part } from "../../domain/session/tree";
+import { type Part, setIn } from "../../domain/session/tree";
 import { changedAll, levelsOf } from "./levels";
 
 type Rows = ReadonlySet<number>;
@@ -33,15 +33,29 @@ export const withEffort = (parts: Part[], rows: Rows, tempo: Tempo, isWork: (tem
     };
   });
 
-/** The rows as one part, in order, in the place of the first, with its name and purpose. */
+/** The tree of a part in which all work says the kit of the part, where it says none itself. */
+function equipped({ tree, gloves, kit }: Part): Part["tree"] {
+  return levelsOf(tree).reduce((now, { path, node }) => {
+    if (node.type !== "interval" || node.tempo === "rest" || node.tempo === "recover") return now;
+    const own = { ...node, gloves: node.gloves ?? gloves ?? null, kit: node.kit?.length ? node.kit : (kit ?? []) };
+    return setIn(now, path, own);
+  }, tree);
+}
+
+const kitOf = ({ gloves, kit }: Part): string => JSON.stringify([gloves ?? null, kit ?? []]);
+
+/** The rows as one part, in order, in the place of the first, with its name and purpose; all in the kit they were in. */
 export function joined(parts: Part[], rows: Rows): Part[] {
   const inside = parts.filter((_part, index) => rows.has(index));
   const [first] = inside;
   if (!first || inside.length < 2) return parts;
-  const items = inside.flatMap(({ tree }) => (tree.type === "sequence" ? tree.items : [tree]));
+  const alike = inside.every((part) => kitOf(part) === kitOf(first));
+  const head = alike ? first : { ...first, gloves: null, kit: [] };
+  const trees = inside.map((part) => (alike ? part.tree : equipped(part)));
+  const items = trees.flatMap((tree) => (tree.type === "sequence" ? tree.items : [tree]));
   const at = Math.min(...rows);
   return parts.flatMap((part, index) => {
-    if (index === at) return [{ ...first, tree: { type: "sequence" as const, items } }];
+    if (index === at) return [{ ...head, tree: { type: "sequence" as const, items } }];
     return rows.has(index) ? [] : [part];
   });
 }
