@@ -53,6 +53,9 @@ def test_what_is_read_is_told_apart_to_its_end(tree):
         ("3:00 flow to 120 beats d", "double time"),
         ("3:00 power [1-2, sl", "slip"),
         ("Main set (thr", "threshold"),
+        ("Main set (threshold, 16", "16 oz gloves"),
+        ("Warm-up (bare", "bare hands"),
+        ("3:00 power bag in 12 oz gloves st", "straps"),
         ("Warm-up: 10:00 sk", "skip"),
     ],
 )

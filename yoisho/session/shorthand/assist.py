@@ -103,11 +103,12 @@ def _options(names: set[str]) -> list[Option]:
     if "MEANS" in names:
         options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MODALITIES.values()]
     if "KIT" in names:
-        options += [Option(word, "kit") for word in (*(g.word for g in GLOVES.values()), *SAID)]
+        options += _KIT
     options += [option for name, option in _WORDS if name in names]
     return list(dict.fromkeys(options))
 
 
+_KIT = [Option(word, "kit") for word in (*(gloves.word for gloves in GLOVES.values()), *SAID)]
 _WORDS = (
     ("DRILL", Option("[1-2]", "a combination")),
     ("DRILL", Option("[adding 1-2 | 3-2]", "each round adds the next")),
@@ -142,7 +143,8 @@ def complete(text: str) -> Completion:
     line = text.rsplit("\n", 1)[-1]
     purpose = re.match(r"[ \t]*[^\W\d][^:\n(]*\(([^)\n]*)$", line)
     if purpose:
-        return _begun(text, purpose[1], [Option(p.word, "what the part is for") for p in PURPOSES.values()])
+        options = [Option(p.word, "what the part is for") for p in PURPOSES.values()]
+        return _begun(text, purpose[1].rpartition(",")[2].lstrip(), options + _KIT)
     named = re.match(r"[ \t]*[^\W\d][^:\n(\[]*(\([^)\n]*\)[ \t]*)?:(?=\s|$)", line)
     head = line[named.end() if named else 0 :]
     if not head.strip():
