@@ -105,6 +105,20 @@ def test_a_pair_alternates_by_name_and_can_be_swapped_by_hand(pair):
     expect(on_the_floor(pair).first).to_contain_text("Runa works")
 
 
+def test_of_two_on_pads_one_holds_until_the_coach_swaps_them(bench):
+    to_floor(bench, "0:30 recover, 3 x (2:00 flow pads [3-2b]) rest 0:40")
+    sheet(bench).get_by_role("button", name="Add a person").click()
+    expect(sheet(bench)).to_contain_text("A works 6:00 and B 0:00 of 7:50: one holds until you swap them.")
+    start(bench, 2)
+    expect(on_the_floor(bench).first).to_contain_text("works")
+    expect(on_the_floor(bench).last).to_contain_text("holds")
+    bench.keyboard.press("w")
+    expect(on_the_floor(bench).first).to_contain_text("holds")
+    bench.keyboard.press("n")
+    bench.keyboard.press("n")
+    expect(on_the_floor(bench).last).to_contain_text("works")
+
+
 def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(pair):
     start(pair, 3)
     warm(pair)
