@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useState } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
 import { type Draft, emptyDraft } from "../../domain/session/draft";
@@ -48,14 +48,21 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
   };
 }
 
-/** Whether a session that is opened is worked out, or cannot be: nothing is drawn before, so that nothing moves. */
+/**
+ * Whether a session that is opened has been worked out, or could not be: nothing is drawn before, so that nothing moves.
+ * Once it is drawn it stays, and the first question is not asked again.
+ */
 export function useFirstAnswer(draft: Draft | null): boolean {
+  const [drawn, setDrawn] = useState(false);
+  const [wbgt] = useState(recallHeat);
   const hasParts = draft !== null && draft.document.parts.length > 0;
   const { data, failureCount } = useQuery({
-    ...asking(draft ?? emptyDraft(), recallHeat(), false),
-    enabled: hasParts,
+    ...asking(draft ?? emptyDraft(), wbgt, false),
+    enabled: hasParts && !drawn,
   });
-  return draft !== null && (!hasParts || data !== undefined || failureCount > 0);
+  const answered = draft !== null && (!hasParts || data !== undefined || failureCount > 0);
+  if (answered && !drawn) setDrawn(true);
+  return drawn || answered;
 }
 
 /** Asks for the best guess of a draft before anything of it is drawn. */
