@@ -17,7 +17,7 @@ from yoisho.judgement.targets import TARGETS
 from yoisho.session.clock import clock
 from yoisho.session.kit import GLOVES
 from yoisho.session.timeline import Timeline, TimelineInterval
-from yoisho.session.volume import total
+from yoisho.session.volume import HANDS, total
 from yoisho.session.wearing import kit_changes
 from yoisho.strikes.bags import BAGS, against, lands_on, suitable
 from yoisho.strikes.counts import Limb
@@ -330,14 +330,17 @@ def _bag(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution 
 
 def _bare_hands(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True):
-        source, struck = interval.source, sum(volume.limbs.get(hand, 0.0) for hand in ("left hand", "right hand"))
-        bare = source.gloves is not None and GLOVES[source.gloves].bare
-        light = interval.tempo in BARE_HANDED and (source.power_percent or 0) <= MOST_BARE_PERCENT
-        if not bare or light or interval.kind != "work" or not struck or not lands_on(source.modality):
+        source = interval.source
+        gloves = GLOVES[source.gloves] if source.gloves else None
+        if gloves is None or not gloves.bare or interval.kind != "work" or not lands_on(source.modality):
             continue
-        what = TEMPOS[interval.tempo].word if interval.tempo not in BARE_HANDED else f"{source.power_percent} % power"
+        flows = interval.tempo in BARE_HANDED
+        light = flows and (source.power_percent or 0) <= MOST_BARE_PERCENT
+        if light or not any(volume.limbs.get(hand) for hand in HANDS):
+            continue
+        what = f"{source.power_percent} % power" if flows else TEMPOS[interval.tempo].word
         return rule.caution(
-            "caution", f"{clock(interval.start_s)}: {GLOVES[str(source.gloves)].word}, and {what}.",
+            "caution", f"{clock(interval.start_s)}: {gloves.word}, and {what}.",
             "Keep it at flow and half power, or put gloves on: 12 to 16 oz for bag work in general.",
             float(interval.start_s),
         )  # fmt: skip

@@ -11,8 +11,8 @@ class Kit:
     id: str
     word: str
     """As written in the shorthand and shown on screen."""
-    on: str
-    """As it is called when it is put on or taken up."""
+    on: str = ""
+    """As it is called when it is put on or taken up; empty where its means goes with it, and nothing is called."""
     off: str = ""
     """As it is called when it comes off; empty where it is just put down."""
     on_s: int = 0
@@ -50,9 +50,9 @@ ITEMS: dict[str, Kit] = {
     item.id: item
     for item in (
         Kit("straps", "straps", "straps on", "straps off", on_s=30, off_s=15),
-        Kit("pads", "pads", "pads up"),
+        Kit("pads", "pads"),
         Kit("ball", "ball", "take the ball", on_s=5, aliases=("medicine ball", "heavy ball")),
-        Kit("rope", "rope", "take the rope"),
+        Kit("rope", "rope"),
     )
 }
 SAID = ("straps", "ball")

@@ -27,9 +27,21 @@ class KitChange:
         return max(0, self.needs_s - self.room_s)
 
 
-def _gloves_changed(before: str, after: str) -> tuple[str, int]:
-    taken, put = GLOVES[before], GLOVES[after]
-    return put.on, taken.off_s + put.on_s
+Step = tuple[str, int]
+"""What is called, and how long it takes [s]."""
+
+
+def _hands(before: str | None, wanted: str | None) -> list[Step]:
+    if before is None or wanted in (None, before):
+        return []
+    put = GLOVES[str(wanted)]
+    return [(put.on, GLOVES[before].off_s + put.on_s)]
+
+
+def _items(before: frozenset[str], used: frozenset[str]) -> list[Step]:
+    off = [ITEMS[item] for item in sorted(before - used)]
+    on = [ITEMS[item] for item in sorted(used - before)]
+    return [*((item.off, item.off_s) for item in off if item.off), *((item.on, item.on_s) for item in on)]
 
 
 def kit_changes(timeline: Timeline) -> tuple[KitChange, ...]:
@@ -46,22 +58,11 @@ def kit_changes(timeline: Timeline) -> tuple[KitChange, ...]:
         if interval.kind != "work" or interval.partner:
             room_s = 0 if interval.partner else room_s + interval.seconds
             continue
-        said, needs_s = [], 0
-        wanted = interval.source.gloves
-        if wanted and gloves and wanted != gloves:
-            word, seconds = _gloves_changed(gloves, wanted)
-            said.append(word)
-            needs_s += seconds
-        used = frozenset(interval.source.kit)
-        worn = frozenset(item for item in items or () if ITEMS[item].off)
-        for item in sorted(worn - used):
-            said.append(ITEMS[item].off)
-            needs_s += ITEMS[item].off_s
-        for item in sorted(used - (items if items is not None else used)):
-            said.append(ITEMS[item].on)
-            needs_s += ITEMS[item].on_s
-        if said:
-            found.append(KitChange(index, interval.start_s, tuple(said), needs_s, room_s))
+        wanted, used = interval.source.gloves, frozenset(interval.source.kit)
+        steps = [*_hands(gloves, wanted), *_items(used if items is None else items, used)]
+        if steps:
+            words, seconds = zip(*steps, strict=True)
+            found.append(KitChange(index, interval.start_s, words, sum(seconds), room_s))
         gloves, items, room_s = wanted or gloves, used, 0
     return tuple(found)
 

@@ -158,7 +158,6 @@ function ratio(evaluation: Schemas["Evaluation"]): string {
   return value >= 1 ? `${tidy(value)} : 1` : `1 : ${tidy(1 / value)}`;
 }
 
-/** What is asked for less often, folded away. */
 /** What to bring, and whether the pauses give the time to change it. */
 function Kit({ kit }: { kit: Schemas["KitAnswer"] }) {
   if (kit.bring.length === 0 && kit.changes === 0) return null;
@@ -178,6 +177,7 @@ function Kit({ kit }: { kit: Schemas["KitAnswer"] }) {
   );
 }
 
+/** What is asked for less often, folded away. */
 function More({ figures }: { figures: Figures }) {
   return (
     <details className="pt-1">

@@ -152,15 +152,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
           onClick={over ? toLog : counting && floor.running ? floor.rep : press}
           aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
         >
-          <Digits
-            now={floor.standing ? { ...now, left_s: now.left_s + floor.standing } : now}
-            counting={counting}
-            lasted={lasted}
-            held={held}
-            started={started}
-            outlined={!lit}
-            asking={asking}
-          />
+          <Digits shown={shown} standing={floor.standing} asking={asking} />
         </button>
         {started ? (
           <Ahead plan={plan} now={now} beat={beat} />

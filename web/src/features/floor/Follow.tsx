@@ -97,22 +97,14 @@ function Face({ plan, run, state, lost }: FaceProps) {
   useScreenAwake(running);
   const at = Math.min(plan.total_s, position(run, nowMs()));
   const shown = shownOf(plan, run, at);
-  const { now, started, held, lit, counting, lasted } = shown;
+  const { now, started, held, lit } = shown;
   const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
   return (
     <Hall shown={shown}>
       <Top shown={shown} />
       <div className="grid min-h-0 flex-1 items-end wide:grid-cols-[52%_1fr] wide:grid-rows-[minmax(0,1fr)]">
         <span className="flex h-full w-full items-end [container-type:size]">
-          <Digits
-            now={now}
-            counting={counting}
-            lasted={lasted}
-            held={held}
-            started={started}
-            outlined={!lit}
-            asking={false}
-          />
+          <Digits shown={shown} />
         </span>
         <Ahead plan={plan} now={now} beat={beat} />
       </div>

@@ -177,26 +177,12 @@ function Round({ now, tight }: { now: View<Piece>; tight: boolean }) {
   );
 }
 
-interface DigitsProps {
-  now: View<Piece>;
-  /** Reps left, where they are counted. */
-  counting: number | null;
-  /** Seconds that open-ended work has lasted. */
-  lasted: number | null;
-  held: boolean;
-  started: boolean;
-  outlined: boolean;
-  /** Whether everybody is warm is asked before the start. */
-  asking: boolean;
-}
-
 /** What the big digits say: reps or seconds left, or how long it has been on. */
-function digitsOf({ now, counting, lasted, started, asking }: DigitsProps): string {
-  if (asking) return "WARM?";
+function digitsOf({ now, counting, lasted, started }: Shown, standing: number): string {
   if (now.phase === "done") return "0";
   if (!started) return "GO";
   if (lasted !== null) return clock(Math.floor(lasted));
-  const left = counting ?? Math.ceil(now.left_s - 0.001);
+  const left = counting ?? Math.ceil(now.left_s + standing - 0.001);
   return counting === null && left >= 100 ? clock(left) : String(left).padStart(2, "0");
 }
 
@@ -205,10 +191,18 @@ const BOX_CQW = 94;
 /** A sign's width in the clock's face, as a share of the font's size, measured. */
 const widthOf = (sign: string): number => (sign === ":" ? 0.25 : /\d/.test(sign) ? 0.46 : 0.55);
 
+interface DigitsProps {
+  shown: Shown;
+  /** Seconds that were added and are not over yet. */
+  standing?: number;
+  /** Whether everybody is warm is asked before the start. */
+  asking?: boolean;
+}
+
 /** As large as its box allows: a figure is about 0.7 of the font high. */
-export function Digits(props: DigitsProps) {
-  const { held, outlined } = props;
-  const text = digitsOf(props);
+export function Digits({ shown, standing = 0, asking = false }: DigitsProps) {
+  const text = asking ? "WARM?" : digitsOf(shown, standing);
+  const outlined = !shown.lit && !shown.held;
   const wide = BOX_CQW / [...text].reduce((sum, sign) => sum + widthOf(sign), 0);
   return (
     <span
@@ -217,8 +211,8 @@ export function Digits(props: DigitsProps) {
       style={
         {
           fontSize: `min(132cqh, ${wide.toFixed(1)}cqw)`,
-          color: outlined && !held ? "transparent" : undefined,
-          WebkitTextStroke: outlined && !held ? "max(3px, 0.500vw) var(--ink)" : undefined,
+          color: outlined ? "transparent" : undefined,
+          WebkitTextStroke: outlined ? "max(3px, 0.500vw) var(--ink)" : undefined,
         } as CSSProperties
       }
     >

@@ -64,7 +64,9 @@ function Entry({ kept }: { kept: KeptRun }) {
   const name = crew[place]?.name ?? "";
   const played = played_s(run);
   const efforts = done?.efforts ?? plan.efforts.length;
-  const effortsCounted = done?.efforts_done ?? effortsDone(run, ownEfforts(plan, run, place, crew.length));
+  const countedOf = (each: number): number =>
+    reviews[each]?.done?.efforts_done ?? effortsDone(run, ownEfforts(plan, run, each, crew.length));
+  const effortsCounted = countedOf(place);
   const effortsWritten = Math.min(efforts, written.efforts ?? effortsCounted);
   const strikes = readStrikes(written.strikes) ?? done?.strikes ?? null;
   const wrongStrikes = written.strikes.trim() !== "" && readStrikes(written.strikes) === null;
@@ -79,8 +81,7 @@ function Entry({ kept }: { kept: KeptRun }) {
       person_id: review?.personId ?? null,
       started_at: run.startedAt ?? new Date().toISOString(),
       done_s: played,
-      done_efforts:
-        own.efforts ?? review?.done?.efforts_done ?? effortsDone(run, ownEfforts(plan, run, each, crew.length)),
+      done_efforts: own.efforts ?? countedOf(each),
       rpe: own.rpe ?? 0,
       counted_strikes: readStrikes(own.strikes) ?? sensedOf(review?.record),
       note: own.note,
