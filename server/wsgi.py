@@ -1,3 +1,4 @@
+import gc
 import os
 
 from django.core.wsgi import get_wsgi_application
@@ -22,4 +23,11 @@ def warm() -> None:
         shelf(school)
 
 
+def settle() -> None:
+    """What is loaded by now stays: the collector need not look through it again in the middle of an answer."""
+    gc.collect()
+    gc.freeze()
+
+
 warm()
+settle()

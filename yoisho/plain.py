@@ -84,6 +84,46 @@ def _hints(kind: type) -> dict[str, Any]:
     return get_type_hints(kind, include_extras=True)
 
 
+@dataclass(frozen=True)
+class _Form:
+    """What is read in one place: looked up in its annotation once."""
+
+    may_be_none: bool
+    tagged: tuple[type, ...]
+    """The things that may stand here, where several may."""
+    each: "_Form | None"
+    """Of a list, its items."""
+    kind: type | None
+    """The thing that stands here."""
+    truth: bool
+    texts: tuple[Length, ...]
+    """Bounds of a text that the reader says itself."""
+    instead: str | None
+    """What is said where another thing stands."""
+
+
+def _form(hint: Any) -> _Form:
+    hint, said = _parts(hint)
+    choices = tuple(each for each in _choices(hint) if each is not NoneType)
+    inner, more = _parts(choices[0]) if len(choices) == 1 else (None, ())
+    said = (*said, *more)
+    return _Form(
+        may_be_none=len(choices) < len(_choices(hint)),
+        tagged=choices if len(choices) > 1 and all(getattr(each, "__name__", "") in TAGS for each in choices) else (),
+        each=_form(get_args(inner)[0]) if get_origin(inner) is tuple else None,
+        kind=inner if hasattr(inner, "__dataclass_fields__") else None,
+        truth=inner is bool,
+        texts=tuple(each for each in said if isinstance(each, Length) and each.checked) if inner is str else (),
+        instead=next((each.words for each in said if isinstance(each, Expected)), None),
+    )
+
+
+@cache
+def _forms(kind: type) -> dict[str, _Form]:
+    """Of every field, in their order."""
+    return {field.name: _form(_hints(kind)[field.name]) for field in fields(kind)}
+
+
 def _inline(kind: type) -> str | None:
     """The one field that stands for the whole, such as a combination's groups."""
     found: str | None = getattr(kind, "PLAIN", None)
@@ -149,27 +189,22 @@ def read(kind: Any, value: Any, path: str, room: int) -> Any:
 
     Raises `PlainError` with the path to the fault.
     """
-    kind, said = _parts(kind)
-    choices = _choices(kind)
-    if NoneType in choices:
-        if value is None:
-            return None
-        choices = tuple(each for each in choices if each is not NoneType)
-    if len(choices) > 1 and all(getattr(each, "__name__", "") in TAGS for each in choices):
-        return _tagged(choices, value, path, room)
-    if len(choices) > 1:
-        return value
-    inner, more = _parts(choices[0])
-    said = (*said, *more)
-    if get_origin(inner) is tuple:
-        return _listed(get_args(inner)[0], value, path, room)
-    if hasattr(inner, "__dataclass_fields__"):
-        return _object(inner, value, path, room, said)
-    if inner is bool and not isinstance(value, bool):
+    return _read(_form(kind), value, path, room)
+
+
+def _read(form: _Form, value: Any, path: str, room: int) -> Any:
+    if form.may_be_none and value is None:
+        return None
+    if form.tagged:
+        return _tagged(form.tagged, value, path, room)
+    if form.each is not None:
+        return _listed(form.each, value, path, room)
+    if form.kind is not None:
+        return _object(form.kind, value, path, room, form.instead)
+    if form.truth and not isinstance(value, bool):
         raise PlainError(path, "expected true or false")
-    for each in said:
-        if isinstance(each, Length) and each.checked and inner is str:
-            _text(each, value, path)
+    for bounds in form.texts:
+        _text(bounds, value, path)
     return value
 
 
@@ -189,42 +224,38 @@ def _tagged(kinds: tuple[type, ...], value: Any, path: str, room: int) -> Any:
     if not isinstance(tag, str) or tag not in tags:
         words = [*tags]
         raise PlainError(_at(path, "type"), f"expected {', '.join(words[:-1])} or {words[-1]}, not {tag!r}")
-    return _object(tags[tag], value, path, room - 1, ())
+    return _object(tags[tag], value, path, room - 1)
 
 
-def _listed(kind: Any, value: Any, path: str, room: int) -> tuple[Any, ...]:
+def _listed(form: _Form, value: Any, path: str, room: int) -> tuple[Any, ...]:
     if not isinstance(value, list):
         raise PlainError(path, "expected a list")
-    return tuple(read(kind, each, f"{path}[{index}]", room) for index, each in enumerate(value))
+    return tuple(_read(form, each, f"{path}[{index}]", room) for index, each in enumerate(value))
 
 
-def _object(kind: type, value: Any, path: str, room: int, said: tuple[Any, ...]) -> Any:
-    hints = _hints(kind)
+def _object(kind: type, value: Any, path: str, room: int, instead: str | None = None) -> Any:
+    forms = _forms(kind)
     if inline := _inline(kind):
-        return made(path, kind, {inline: read(hints[inline], value, path, room)})
+        return made(path, kind, {inline: _read(forms[inline], value, path, room)})
     tag = TAGS.get(kind.__name__)
     if tag and isinstance(value, dict) and value.get("type") != tag:
-        words = next((each.words for each in said if isinstance(each, Expected)), f"expected {tag}")
-        raise PlainError(path, words)
-    names = [field.name for field in fields(kind)]
-    held = only(value, path, (*(("type",) if tag else ()), *names))
+        raise PlainError(path, instead or f"expected {tag}")
+    held = only(value, path, (*(("type",) if tag else ()), *forms))
     given: dict[str, Any] = {}
-    for name in names:
+    for name, form in forms.items():
         if held.get(name) is not None:
-            given[name] = read(hints[name], held[name], _at(path, name), room)
+            given[name] = _read(form, held[name], _at(path, name), room)
         elif name in held or _wanted(kind, name):
-            given[name] = _none(hints[name], held, name, path)
+            given[name] = _none(form, held, name, path)
     return made(path, kind, {name: each for name, each in given.items() if each is not MISSING})
 
 
-def _none(hint: Any, held: Mapping[str, Any], name: str, path: str) -> Any:
+def _none(form: _Form, held: Mapping[str, Any], name: str, path: str) -> Any:
     """What stands for nothing said: None where the field may be None, and else its default, if it has one."""
-    inner, said = _parts(hint)
-    if NoneType in _choices(inner):
+    if form.may_be_none:
         return None
-    for each in said:
-        if isinstance(each, Length) and each.checked:
-            _text(each, held.get(name), _at(path, name))
+    for bounds in form.texts:
+        _text(bounds, held.get(name), _at(path, name))
     return MISSING
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence as Several
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -69,7 +70,7 @@ class PartSummary:
     text: str
     kit: list[str]
     """What all of it is done in, in words, where its work says nothing else."""
-    levels: list[LevelText]
+    levels: tuple[LevelText, ...]
     """Every level inside, in the order it is read; the whole is not among them."""
     start_s: int
     total_s: int
@@ -167,6 +168,16 @@ def kit_answer(timeline: Timeline) -> KitAnswer:
     )
 
 
+PARTS_REMEMBERED = 1000
+"""An edit changes one part of a session: the lines of the others are as they were."""
+
+
+@lru_cache(PARTS_REMEMBERED)
+def lines(tree: Node, school: str) -> tuple[str, tuple[LevelText, ...]]:
+    """The line of a part, and of every level inside it."""
+    return write(tree, school), tuple(levels(tree, school))
+
+
 def levels(node: Node, school: str, path: tuple[int | str, ...] = ()) -> list[LevelText]:
     """The lines of everything inside a tree, by their path in the document."""
     inside: list[tuple[tuple[int | str, ...], Node]] = []
@@ -188,11 +199,12 @@ def _summaries(session: Session, timeline: Timeline, volumes: Several[Volume], s
         inside = [(interval, volume) for interval, volume in pairs if interval.part == index]
         start, length_s = inside[0][0].start_s, sum(interval.seconds for interval, _ in inside)
         work_s = sum(interval.seconds for interval, _ in inside if interval.kind == "work")
+        text, inner = lines(part.tree, school)
         summaries.append(
             PartSummary(
-                text=write(part.tree, school),
+                text=text,
                 kit=words(part.gloves, part.kit),
-                levels=levels(part.tree, school),
+                levels=inner,
                 start_s=start,
                 total_s=length_s,
                 work_s=work_s,

@@ -9,7 +9,7 @@ from yoisho.engine.energy_cost import LOWEST_MET, SPARRING_MET, kcal_of_met
 from yoisho.engine.measures import Measured, measure
 from yoisho.engine.person import Person, best_guess, draws
 from yoisho.engine.stores import Floats
-from yoisho.engine.work_bouts import WorkBout, find_work_bouts
+from yoisho.engine.work_bouts import WorkBouts, find_work_bouts
 from yoisho.session.timeline import Timeline
 from yoisho.session.volume import Volume, interval_volume, total
 
@@ -77,7 +77,7 @@ class Reading:
 
     person: Person
     timeline: Timeline
-    work_bouts: tuple[WorkBout, ...]
+    work_bouts: WorkBouts
     figures: dict[str, Figure]
     work_bout_fade: tuple[Figure, ...]
     """Share of the asked energy that each bout falls short by."""
@@ -94,6 +94,17 @@ class Reading:
     def heart_holds(self) -> bool:
         """Whether the person's heart rate says something of their effort."""
         return self.person.heart_holds
+
+    def main_bouts(self, purpose: str | None) -> WorkBouts:
+        """The work bouts that a purpose is judged by: those of the parts that state it, where any does."""
+        if purpose not in self._main_bouts:
+            own = self.timeline.main(purpose) == self.timeline.main()
+            self._main_bouts[purpose] = self.work_bouts if own else find_work_bouts(self.timeline, purpose)
+        return self._main_bouts[purpose]
+
+    @cached_property
+    def _main_bouts(self) -> dict[str | None, WorkBouts]:
+        return {}
 
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
         """Those of the figures that may be told of this person: of their heart only where it holds."""

@@ -19,7 +19,10 @@ class WorkBout:
     seconds: int
 
 
-def find_work_bouts(timeline: Timeline, purpose: str | None = None) -> tuple[WorkBout, ...]:
+WorkBouts = tuple[WorkBout, ...]
+
+
+def find_work_bouts(timeline: Timeline, purpose: str | None = None) -> WorkBouts:
     """The hard efforts of a timeline's main parts; where there are none, the brisk ones; then all their work.
 
     With a purpose, of the parts that state it, where any does.

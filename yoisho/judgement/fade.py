@@ -10,7 +10,7 @@ import numpy as np
 from yoisho.engine.measures import Measured
 from yoisho.engine.readout import FadeOnset, Reading, fade_onset_of
 from yoisho.engine.stores import Floats
-from yoisho.judgement.structure import fade_last_round, main_bouts
+from yoisho.judgement.structure import fade_last_round
 from yoisho.judgement.targets import Measure, Target
 from yoisho.strikes.tempo import TEMPOS
 
@@ -52,7 +52,7 @@ def _beyond(reading: Reading, measured: Measured, target: Target | None) -> Floa
         if measure.figure == "fade_last_round":
             value = fade_last_round(reading.timeline, measured.intervals["fade"], target.id)
         else:
-            value = measured.over(main_bouts(reading, target.id))[measure.figure]
+            value = measured.over(reading.main_bouts(target.id))[measure.figure]
         beyond &= value > measure.full_to
     return np.asarray(beyond)
 

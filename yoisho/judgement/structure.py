@@ -9,7 +9,7 @@ import numpy as np
 
 from yoisho.engine.readout import Reading
 from yoisho.engine.stores import Floats
-from yoisho.engine.work_bouts import WorkBout, find_work_bouts
+from yoisho.engine.work_bouts import WorkBouts
 from yoisho.session.rules import RULE_SETS, RuleSet
 from yoisho.session.timeline import Timeline
 from yoisho.strikes.tempo import TEMPOS
@@ -29,18 +29,7 @@ class RoundOf:
     """The pause after it; 0 after the last."""
 
 
-Bouts = tuple[WorkBout, ...]
-
-
-def main_bouts(reading: Reading, purpose: str | None) -> Bouts:
-    """The work bouts that a purpose is judged by: those of the parts that state it, where any does."""
-    timeline = reading.timeline
-    if timeline.main(purpose) == timeline.main():
-        return reading.work_bouts
-    return find_work_bouts(timeline, purpose)
-
-
-def pauses(reading: Reading, bouts: Bouts) -> list[int]:
+def pauses(reading: Reading, bouts: WorkBouts) -> list[int]:
     """Seconds between one effort and the next."""
     at = reading.timeline.intervals
     return [at[after.first].start_s - at[before.last].end_s for before, after in pairwise(bouts)]
@@ -134,7 +123,7 @@ def threshold_min(reading: Reading, figures: Mapping[str, Floats]) -> Floats:
     return np.maximum(figures["hr_80_90_min"], uptake) if reading.heart_holds else uptake
 
 
-def structure(reading: Reading, purpose: str | None, bouts: Bouts) -> dict[str, float]:
+def structure(reading: Reading, purpose: str | None, bouts: WorkBouts) -> dict[str, float]:
     """Every structural number a purpose may ask about, by name, of the main parts and their work bouts."""
     timeline = reading.timeline
     work_s = sum(bout.seconds for bout in bouts)

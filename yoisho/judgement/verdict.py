@@ -14,7 +14,6 @@ from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import Caution, stops
 from yoisho.judgement.structure import (
     fade_last_round,
-    main_bouts,
     pauses,
     rounds_of,
     rules_for,
@@ -88,7 +87,7 @@ def measure_values(reading: Reading, purpose: str | None = None) -> dict[str, fl
 
 def _values(reading: Reading, measured: Measured, purpose: str | None) -> dict[str, Floats]:
     """As above, of the best guess or of the draws, each of shape (k,) or (1,)."""
-    bouts = main_bouts(reading, purpose)
+    bouts = reading.main_bouts(purpose)
     figures = measured.figures if bouts is reading.work_bouts else {**measured.figures, **measured.over(bouts)}
     told = {name: np.array([value]) for name, value in structure(reading, purpose, bouts).items()}
     told["threshold_min"] = threshold_min(reading, measured.figures)
@@ -145,7 +144,7 @@ _RESTS = ("sprint_at_start", "sprint_at_start_lowest")
 
 
 def _speaks_of(measure: Measure, reading: Reading, purpose: str | None) -> tuple[int, ...]:
-    bouts = main_bouts(reading, purpose)
+    bouts = reading.main_bouts(purpose)
     inside = [i for bout in bouts for i in range(bout.first, bout.last + 1)]
     if measure.figure in _LAST_EFFORT:
         return tuple(range(bouts[-1].first, bouts[-1].last + 1))
@@ -160,7 +159,7 @@ def _speaks_of(measure: Measure, reading: Reading, purpose: str | None) -> tuple
 
 def _words(reading: Reading, purpose: str | None) -> dict[str, str]:
     """What every reason may speak of: the lengths of efforts and rests, the rules, what a round is, the threshold."""
-    rules, bouts = rules_for(reading, purpose), main_bouts(reading, purpose)
+    rules, bouts = rules_for(reading, purpose), reading.main_bouts(purpose)
     intervals = reading.timeline.intervals
     broken = any(
         interval.kind != "work"

@@ -53,12 +53,17 @@ def kit_changes(timeline: Timeline) -> tuple[KitChange, ...]:
     found: list[KitChange] = []
     gloves: str | None = None
     items: frozenset[str] | None = None
+    worn: tuple[str, ...] = ()
     room_s = 0
     for index, interval in enumerate(timeline.intervals):
         if interval.kind != "work" or interval.partner:
             room_s = 0 if interval.partner else room_s + interval.seconds
             continue
-        wanted, used = interval.source.gloves, frozenset(interval.source.kit)
+        source = interval.source
+        if items is not None and source.gloves in (None, gloves) and source.kit == worn:
+            room_s = 0
+            continue
+        wanted, used, worn = source.gloves, frozenset(source.kit), source.kit
         steps = [*_hands(gloves, wanted), *_items(used if items is None else items, used)]
         if steps:
             words, seconds = zip(*steps, strict=True)
