@@ -12,6 +12,7 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
+from server.roster.page import router as people
 from server.runs.api import router as runs
 from server.sessions.api import router as sessions
 from server.vocabulary.api import router as vocabulary
@@ -19,6 +20,7 @@ from server.vocabulary.api import router as vocabulary
 api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, urls_namespace="api")
 api.add_router("", accounts)
 api.add_router("", roster)
+api.add_router("", people)
 api.add_router("", vocabulary)
 api.add_router("", bench)
 api.add_router("", sessions)

@@ -32,5 +32,6 @@ def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstanc
         niggles=tuple(niggle(flag["where"], flag["side"], days) for flag, days in flags),
         today=today,
         last_lactic_days=person.club.last_lactic_days,
+        limits=person.limits_today,
         strikes_this_week=total(entry.volume for entry in week).limbs,
     )

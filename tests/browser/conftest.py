@@ -24,7 +24,11 @@ def browser_type_launch_args(browser_type_launch_args):
     # The browser's own window is drawn by pages of its own; nobody looks at them.
     window = "--disable-features=PreloadTopChromeWebUI"
     nowhere = "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost"
-    return {**browser_type_launch_args, "executable_path": CHROMIUM, "args": ["--no-sandbox", "--disable-gpu", window, nowhere]}
+    return {
+        **browser_type_launch_args,
+        "executable_path": CHROMIUM,
+        "args": ["--no-sandbox", "--disable-gpu", window, nowhere],
+    }
 
 
 @pytest.fixture(scope="session")

@@ -83,7 +83,9 @@ def test_heat_in_the_hall_is_part_of_the_question(coach):
 
 
 def test_a_concussion_that_is_not_cleared_stops_everything(coach):
-    found = cautions(coach, screened(coach, concussion_uncleared=True), "20:00 flow")
+    person = screened(coach)
+    person.knocks.create(on=timezone.localdate())
+    found = cautions(coach, person, "20:00 flow")
     assert found["concussion"]["severity"] == "stop"
 
 

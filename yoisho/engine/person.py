@@ -108,8 +108,8 @@ class Person:
             raise PersonError("maximum heart rate is at least 30 bpm above the resting one")
 
 
-def _vo2max(given: float | None, cooper_m: float | None, shuttle_km_h: float | None, age_years: float, sex: Sex,
-            level: Level) -> Value:  # fmt: skip
+def _vo2max(given: float | None, cooper_m: float | None, shuttle_km_h: float | None, age_years: float,
+            sex: Sex | None, level: Level) -> Value:  # fmt: skip
     if given is not None:
         return Value(given, VO2MAX_CV["measured"] * given, "measured", "as given")
     if cooper_m is not None:
@@ -120,12 +120,16 @@ def _vo2max(given: float | None, cooper_m: float | None, shuttle_km_h: float | N
         tested = field_tests.leger(shuttle_km_h, age_years)
         source = f"20 m shuttle run, {shuttle_km_h:g} km/h, by Léger 1988"
         return Value(tested, VO2MAX_CV["estimated"] * tested, "estimated", source)
-    guess = DEFAULT_VO2MAX[level][sex] * (1 - 0.01 * max(0.0, age_years - 25))
+    known = DEFAULT_VO2MAX[level]
+    of_sex = known[sex] if sex else sum(known.values()) / len(known)
+    guess = of_sex * (1 - 0.01 * max(0.0, age_years - 25))
     guess = max(LOWEST_DEFAULT_VO2MAX, guess)
-    return Value(guess, VO2MAX_CV["default"] * guess, "default", f"{level}, {sex}, {age_years:.0f} years")
+    return Value(
+        guess, VO2MAX_CV["default"] * guess, "default", f"{level}, {sex or 'sex not said'}, {age_years:.0f} years"
+    )
 
 
-def _hr_max(given: float | None, school: heart_rate.School | None, age_years: float, sex: Sex) -> Value:
+def _hr_max(given: float | None, school: heart_rate.School | None, age_years: float, sex: Sex | None) -> Value:
     if given is not None:
         return Value(given, 3.0, "measured", "as given")
     chosen = heart_rate.SCHOOLS[school or ("gulati" if sex == "female" else "tanaka")]
@@ -143,7 +147,7 @@ def person(
     hr_rest_bpm: float | None = None,
     mass_kg: float = 70.0,
     age_years: float = 30.0,
-    sex: Sex = "male",
+    sex: Sex | None = "male",
     level: Level = "club",
     training: Training | None = None,
     rule_set: str | None = None,

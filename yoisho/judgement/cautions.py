@@ -13,6 +13,7 @@ from yoisho.engine.readout import Reading
 from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.fade import fade_bound, first_faded
+from yoisho.judgement.limits import Limit
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.clock import clock
 from yoisho.session.kit import GLOVES
@@ -120,6 +121,23 @@ def _concussion(rule: Rule, reading: Reading, circumstances: Circumstances) -> C
         "stop", "A knock-out or suspected concussion has not been cleared by a licensed physician.",
         "No training until it is; a commission's suspension stands.",
     )  # fmt: skip
+
+
+def _limit(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    broken = [
+        (limit, breach)
+        for limit in circumstances.limits
+        if (breach := limit.breach(reading, circumstances.strikes_this_week)) is not None
+    ]
+    if not broken:
+        return None
+    said = "; ".join(f"{limit.words}{_until(limit)}: {breach.text}" for limit, breach in broken)
+    cures = dict.fromkeys(breach.cure for _, breach in broken)
+    return rule.caution("stop", f"{said[0].upper()}{said[1:]}.", " ".join(cures), broken[0][1].at_s)
+
+
+def _until(limit: Limit) -> str:
+    return f" until {limit.until:%-d %B}" if limit.until else ""
 
 
 _SCREENING_SAYS = {
@@ -407,6 +425,8 @@ RULES: tuple[Rule, ...] = (
          "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion),
     Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
          "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True),
+    Rule("limit", "Limit", "What somebody must not do, as whoever treats or coaches them set it.",
+         "the person's own limits, each with who set it", _limit, curable=True, barring=True),
     Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",
          "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat),
     Rule("bout-cut-off", "Bout", "The last lactic session 9 to 10 days before a bout, 7 at the very latest; told four "

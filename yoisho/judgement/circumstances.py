@@ -4,6 +4,7 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import Literal
 
+from yoisho.judgement.limits import Limit
 from yoisho.strikes.counts import Limb
 
 ScreeningOutcome = Literal["clear", "gradual", "clearance before vigorous", "clearance", "stop"]
@@ -32,6 +33,17 @@ class Screening:
         if self.known_disease:
             return "clearance before vigorous" if self.regularly_active else "clearance"
         return "clear" if self.regularly_active else "gradual"
+
+
+SCREENING_SAYS: dict[ScreeningOutcome, str] = {
+    "clear": "Clear: light to vigorous work, built up.",
+    "gradual": "Not regularly active so far: begin light to moderate, and build up over weeks.",
+    "clearance before vigorous": "A known disease: light to moderate work may go on; vigorous work waits for a "
+    "physician's clearance.",
+    "clearance": "A physician's clearance comes before any training.",
+    "stop": "There are symptoms: stop, and see a physician before any more.",
+}
+"""What each outcome asks for."""
 
 
 @dataclass(frozen=True)
@@ -66,5 +78,7 @@ class Circumstances:
     """For dates in words; None tells them in days."""
     last_lactic_days: int = 9
     """Days before a fight that the club's school puts the last hard lactic day at."""
+    limits: tuple[Limit, ...] = ()
+    """Those that hold today."""
     strikes_this_week: dict[Limb, float] = field(default_factory=dict)
     """Counted or expected in the last seven days, this session not among them."""

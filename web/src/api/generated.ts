@@ -203,6 +203,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Groups */
+        get: operations["groups"];
+        put?: never;
+        /** Add Group */
+        post: operations["add_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Group */
+        put: operations["save_group"];
+        post?: never;
+        /**
+         * Delete Group
+         * @description The group; its people stay.
+         */
+        delete: operations["delete_group"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/letters": {
         parameters: {
             query?: never;
@@ -434,11 +473,222 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** People */
+        /**
+         * People
+         * @description Those who train; or those who are archived.
+         */
         get: operations["people"];
         put?: never;
+        /**
+         * Add Person
+         * @description Somebody new.
+         */
+        post: operations["add_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Person Page
+         * @description Somebody whole.
+         */
+        get: operations["person"];
+        /**
+         * Save Person
+         * @description Who they are, anew.
+         */
+        put: operations["save_person"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Archive Person
+         * @description Out of the lists, with everything kept; or back into them.
+         */
+        put: operations["archive_person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Clearance
+         * @description A physician has cleared them for training.
+         */
+        put: operations["save_clearance"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Knock
+         * @description A knock to the head: nothing but rest until a physician's clearance is entered.
+         */
+        post: operations["add_knock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/knocks/{knock_id}/clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Clear Knock
+         * @description A licensed physician has cleared it. Nothing else ends it, and it stays on record.
+         */
+        put: operations["clear_knock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Limit
+         * @description What they must not do, and who says so.
+         */
+        post: operations["add_limit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/limits/{limit_id}/lifted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Lift Limit
+         * @description It holds no longer from today on; or it holds again.
+         */
+        put: operations["lift_limit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/screening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Screening
+         * @description The answers of a screening: three of them, and no more is asked.
+         */
+        put: operations["save_screening"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Test
+         * @description A field test of a day; the engine reads the last of each kind.
+         */
+        post: operations["add_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/tests/{test_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Test
+         * @description A test that was wrong; the engine goes back to the one before.
+         */
+        delete: operations["delete_test"];
         options?: never;
         head?: never;
         patch?: never;
@@ -555,6 +805,26 @@ export interface paths {
          * @description What one of the people on the floor did of a run, round by round. Nothing is kept.
          */
         post: operations["review_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roster/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Roster Words
+         * @description What limits and tests there are, and rule sets.
+         */
+        get: operations["roster_words"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1008,6 +1278,33 @@ export interface components {
             /** Muted */
             muted: ("swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
         };
+        /** Capacity */
+        Capacity: {
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "measured" | "estimated" | "default";
+            /** Source */
+            source: string;
+            /**
+             * Store
+             * @enum {string}
+             */
+            store: "sprint" | "lactic" | "aerobic" | "heart";
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
         /** Caution */
         Caution: {
             /** At S */
@@ -1037,6 +1334,20 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * ChangeSince
+         * @description From the test before of the same kind.
+         */
+        ChangeSince: {
+            /** By */
+            by: number;
+            /** Real */
+            real: boolean;
+            /** Source */
+            source: string;
+            /** Within */
+            within: number;
+        };
         /** ClaimIn */
         ClaimIn: {
             document: components["schemas"]["SessionDocument"];
@@ -1064,6 +1375,18 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /** ClearanceIn */
+        ClearanceIn: {
+            /** By */
+            by: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Until */
+            until?: string | null;
         };
         /**
          * ClockState
@@ -1379,6 +1702,90 @@ export interface components {
             /** Detail */
             detail: components["schemas"]["Fault"][];
         };
+        /** FieldTestIn */
+        FieldTestIn: {
+            /**
+             * Counted By
+             * @default
+             */
+            counted_by: string;
+            /** Counts */
+            counts?: number[] | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "strikes" | "cooper" | "shuttle" | "hr-rest" | "hr-max" | "hr-recovery";
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Value */
+            value?: number | null;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+        };
+        /** FieldTestKindOut */
+        FieldTestKindOut: {
+            /** High */
+            high: number;
+            /** How */
+            how: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "strikes" | "cooper" | "shuttle" | "hr-rest" | "hr-max" | "hr-recovery";
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
+        /** FieldTestOut */
+        FieldTestOut: {
+            change: components["schemas"]["ChangeSince"] | null;
+            /** Counted By */
+            counted_by: string;
+            /** Counts */
+            counts: number[] | null;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "strikes" | "cooper" | "shuttle" | "hr-rest" | "hr-max" | "hr-recovery";
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Value */
+            value: number;
+            /** Where */
+            where: string;
+        };
+        /** FightOut */
+        FightOut: {
+            /** Days */
+            days: number;
+            /**
+             * Last Lactic On
+             * Format: date
+             */
+            last_lactic_on: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
         /**
          * Figure
          * @description A best guess with its 80 % range.
@@ -1482,6 +1889,20 @@ export interface components {
             tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** Turn */
             turn: number | null;
+        };
+        /** GroupIn */
+        GroupIn: {
+            /** Name */
+            name: string;
+        };
+        /** GroupOut */
+        GroupOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
         };
         /** @description Heart rate to be kept in [% of HRmax]. */
         HeartBand: {
@@ -1599,6 +2020,30 @@ export interface components {
             /** Short S */
             short_s: number;
         };
+        /** KnockIn */
+        KnockIn: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /** KnockOut */
+        KnockOut: {
+            /** Cleared By */
+            cleared_by: string;
+            /** Cleared On */
+            cleared_on: string | null;
+            /** Id */
+            id: number;
+            /** Noted By */
+            noted_by: string | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
         /**
          * Known
          * @description A number about a person, its standard deviation and where it came from.
@@ -1662,6 +2107,76 @@ export interface components {
             path: (number | string)[];
             /** Text */
             text: string;
+        };
+        /** LimitIn */
+        LimitIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "no-kicks" | "no-limb" | "no-power" | "most-strikes" | "heart-rate" | "joints" | "no-holding" | "breaks" | "heart-untrusted";
+            /** Limb */
+            limb?: ("left hand" | "right hand" | "left leg" | "right leg") | null;
+            /** Most */
+            most?: number | null;
+            /** Period */
+            period?: ("session" | "week") | null;
+            /** Set By */
+            set_by: string;
+            /** Until */
+            until?: string | null;
+        };
+        /** LimitKindOut */
+        LimitKindOut: {
+            /** Changes */
+            changes: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "no-kicks" | "no-limb" | "no-power" | "most-strikes" | "heart-rate" | "joints" | "no-holding" | "breaks" | "heart-untrusted";
+            /** Limb */
+            limb: boolean;
+            /** Most */
+            most: [
+                number,
+                number
+            ] | null;
+            /** Period */
+            period: boolean;
+            /** Word */
+            word: string;
+        };
+        /** LimitOut */
+        LimitOut: {
+            /** Holds */
+            holds: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "no-kicks" | "no-limb" | "no-power" | "most-strikes" | "heart-rate" | "joints" | "no-holding" | "breaks" | "heart-untrusted";
+            /** Lifted On */
+            lifted_on: string | null;
+            /** Limb */
+            limb?: ("left hand" | "right hand" | "left leg" | "right leg") | null;
+            /** Most */
+            most?: number | null;
+            /** Period */
+            period?: ("session" | "week") | null;
+            /** Set By */
+            set_by: string;
+            /**
+             * Set On
+             * Format: date
+             */
+            set_on: string;
+            /** Until */
+            until?: string | null;
+            /** Words */
+            words: string;
         };
         /** LiveIn */
         LiveIn: {
@@ -1980,6 +2495,13 @@ export interface components {
             /** Items */
             items: components["schemas"]["EntryOut"][];
         };
+        /** PagedGroupOut */
+        PagedGroupOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["GroupOut"][];
+        };
         /** PagedLetterOut */
         PagedLetterOut: {
             /** Count */
@@ -2084,29 +2606,92 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /**
+         * PersonIn
+         * @description Name, year of birth, mass and level are enough; all else has a default that says it is one.
+         */
+        PersonIn: {
+            /** Birth Year */
+            birth_year: number;
+            /** Fight On */
+            fight_on?: string | null;
+            /**
+             * Groups
+             * @default []
+             */
+            groups: number[];
+            /**
+             * Heart Rate Lowering Medication
+             * @default false
+             */
+            heart_rate_lowering_medication: boolean;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "beginner" | "club" | "fighter";
+            /** Mass Kg */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /** Rule Set */
+            rule_set?: ("boxing-amateur" | "boxing-junior" | "boxing-pro-6" | "boxing-pro-12" | "boxing-pro-women" | "kickboxing-full-rules" | "kickboxing-amateur" | "muay-thai-pro" | "muay-thai-amateur" | "mma-pro" | "mma-title" | "mma-amateur" | "taekwondo" | "sanda") | null;
+            /** Sex */
+            sex?: ("female" | "male") | null;
+            /**
+             * Sport
+             * @default
+             */
+            sport: string;
+            /**
+             * Stance
+             * @default orthodox
+             * @enum {string}
+             */
+            stance: "orthodox" | "southpaw";
+            /** Vo2Max Ml Kg Min */
+            vo2max_ml_kg_min?: number | null;
+        };
         /** PersonOut */
         PersonOut: {
             /** Age Years */
             age_years: number;
             anaerobic_scale: components["schemas"]["Known"];
+            /** Archived */
+            archived: boolean;
+            /** Birth Year */
+            birth_year: number;
             /** Fight On */
             fight_on: string | null;
+            /** Groups */
+            groups: number[];
             /** Heart Rate Lowering Medication */
             heart_rate_lowering_medication: boolean;
             hr_max_bpm: components["schemas"]["Known"];
             hr_rest_bpm: components["schemas"]["Known"];
             /** Id */
             id: number;
-            /** Level */
-            level: string;
+            /** Knocked */
+            knocked: boolean;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "beginner" | "club" | "fighter";
+            /** Limits */
+            limits: string[];
             /** Mass Kg */
             mass_kg: number;
             /** Name */
             name: string;
             /** Rule Set */
             rule_set: string | null;
+            /** Rule Set Id */
+            rule_set_id: ("boxing-amateur" | "boxing-junior" | "boxing-pro-6" | "boxing-pro-12" | "boxing-pro-women" | "kickboxing-full-rules" | "kickboxing-amateur" | "muay-thai-pro" | "muay-thai-amateur" | "mma-pro" | "mma-title" | "mma-amateur" | "taekwondo" | "sanda") | null;
             /** Screening */
             screening: ("clear" | "gradual" | "clearance before vigorous" | "clearance" | "stop") | null;
+            /** Sex */
+            sex: ("female" | "male") | null;
             speed_scale: components["schemas"]["Known"];
             /** Sport */
             sport: string;
@@ -2115,7 +2700,31 @@ export interface components {
              * @enum {string}
              */
             stance: "orthodox" | "southpaw";
+            /** Vo2Max Given */
+            vo2max_given: number | null;
             vo2max_ml_kg_min: components["schemas"]["Known"];
+        };
+        /**
+         * PersonPage
+         * @description Somebody whole, as their page shows it.
+         */
+        PersonPage: {
+            /** Capacities */
+            capacities: components["schemas"]["Capacity"][];
+            fight: components["schemas"]["FightOut"] | null;
+            /** Knocks */
+            knocks: components["schemas"]["KnockOut"][];
+            /** Limits */
+            limits: components["schemas"]["LimitOut"][];
+            person: components["schemas"]["PersonOut"];
+            screening: components["schemas"]["ScreeningOut"] | null;
+            /** Squad */
+            squad: {
+                [key: string]: number[];
+            };
+            strikes: components["schemas"]["StrikesHeld"] | null;
+            /** Tests */
+            tests: components["schemas"]["FieldTestOut"][];
         };
         /** ProposalOut */
         ProposalOut: {
@@ -2354,6 +2963,22 @@ export interface components {
             run: components["schemas"]["RunIn"];
         };
         /**
+         * RosterWords
+         * @description What limits and tests there are.
+         */
+        RosterWords: {
+            /** Limbs */
+            limbs: ("left hand" | "right hand" | "left leg" | "right leg")[];
+            /** Limits */
+            limits: components["schemas"]["LimitKindOut"][];
+            /** Rules */
+            rules: {
+                [key: string]: string;
+            }[];
+            /** Tests */
+            tests: components["schemas"]["FieldTestKindOut"][];
+        };
+        /**
          * Round
          * @description Work without a pause between, in one part.
          */
@@ -2578,6 +3203,49 @@ export interface components {
             traces: components["schemas"]["Traces"];
             /** Work S */
             work_s: number;
+        };
+        /** ScreeningIn */
+        ScreeningIn: {
+            /** Known Disease */
+            known_disease: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Regularly Active */
+            regularly_active: boolean;
+            /** Symptoms */
+            symptoms: boolean;
+        };
+        /** ScreeningOut */
+        ScreeningOut: {
+            /** Clearance Days Left */
+            clearance_days_left: number | null;
+            /** Clearance Ends */
+            clearance_ends: string | null;
+            /** Cleared By */
+            cleared_by: string;
+            /** Cleared On */
+            cleared_on: string | null;
+            /** Known Disease */
+            known_disease: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "clear" | "gradual" | "clearance before vigorous" | "clearance" | "stop";
+            /** Regularly Active */
+            regularly_active: boolean;
+            /** Says */
+            says: string;
+            /** Symptoms */
+            symptoms: boolean;
         };
         /** Section */
         Section: {
@@ -2838,6 +3506,18 @@ export interface components {
             shift: number;
             /** To S */
             to_s: number;
+        };
+        /**
+         * StrikesHeld
+         * @description What a strike test shows: the rate that is held at the end of 3:00, and what lies above it.
+         */
+        StrikesHeld: {
+            /** Hold Per S */
+            hold_per_s: number;
+            /** Reserve */
+            reserve: number;
+            /** Top Per S */
+            top_per_s: number;
         };
         /** Table */
         Table: {
@@ -3527,6 +4207,144 @@ export interface operations {
             };
         };
     };
+    groups: {
+        parameters: {
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedGroupOut"];
+                };
+            };
+        };
+    };
+    add_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    save_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    delete_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     letters: {
         parameters: {
             query?: {
@@ -3884,6 +4702,7 @@ export interface operations {
     people: {
         parameters: {
             query?: {
+                archived?: boolean;
                 limit?: number;
                 offset?: number;
             };
@@ -3900,6 +4719,514 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagedPersonOut"];
+                };
+            };
+        };
+    };
+    add_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    archive_person: {
+        parameters: {
+            query: {
+                archived: boolean;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_clearance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClearanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    add_knock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnockIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    clear_knock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+                knock_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClearanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    add_limit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    lift_limit: {
+        parameters: {
+            query: {
+                lifted: boolean;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+                limit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_screening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    add_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldTestIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    delete_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+                test_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -4100,6 +5427,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    roster_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterWords"];
                 };
             };
         };

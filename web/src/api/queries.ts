@@ -43,6 +43,25 @@ export const people = queryOptions({
   queryKey: ["people"],
   queryFn: () => all((query) => need(api.GET("/api/people", { params: { query } }))),
 });
+/** Those who are archived. */
+export const archived = queryOptions({
+  queryKey: ["people", "archived"],
+  queryFn: () => all((query) => need(api.GET("/api/people", { params: { query: { ...query, archived: true } } }))),
+});
+export const personPage = (id: number) =>
+  queryOptions({
+    queryKey: ["person", id],
+    queryFn: () => need(api.GET("/api/people/{person_id}", { params: { path: { person_id: id } } })),
+  });
+export const groups = queryOptions({
+  queryKey: ["groups"],
+  queryFn: () => all((query) => need(api.GET("/api/groups", { params: { query } }))),
+});
+export const rosterWords = queryOptions({
+  queryKey: ["roster-words"],
+  queryFn: () => need(api.GET("/api/roster/words")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
 export const sessions = queryOptions({
   queryKey: ["sessions"],
   queryFn: () => all((query) => need(api.GET("/api/sessions", { params: { query } }))),
