@@ -7,6 +7,27 @@ COACH_FIRST, COACH_LAST = "Marit", "Askew"
 
 
 @dataclass(frozen=True)
+class DemoTest:
+    kind: str
+    days_ago: int
+    value: float = 0.0
+    counts: tuple[int, ...] | None = None
+    where: str = ""
+    counted_by: str = ""
+
+
+@dataclass(frozen=True)
+class DemoLimit:
+    kind: str
+    set_by: str
+    limb: str | None = None
+    most: int | None = None
+    period: str | None = None
+    days: int | None = None
+    """That it still holds; None until it is lifted."""
+
+
+@dataclass(frozen=True)
 class DemoPerson:
     name: str
     sport: str
@@ -15,16 +36,17 @@ class DemoPerson:
     age: int
     mass_kg: float
     vo2max_ml_kg_min: float | None = None
-    hr_max_bpm: float | None = None
-    hr_rest_bpm: float | None = None
     heart_rate_lowering_medication: bool = False
     rule_set: str = ""
     days_to_fight: int | None = None
-    cooper_m: float | None = None
-    strike_test: list[int] | None = None
     stance: str = "orthodox"
     screening: tuple[bool, bool, bool] | None = None
     """Regularly active, known disease, cleared by a physician; None where there was no screening."""
+    cleared_days_left: int = 305
+    groups: tuple[str, ...] = ()
+    tests: tuple[DemoTest, ...] = ()
+    limits: tuple[DemoLimit, ...] = ()
+    knocked_days_ago: int | None = None
 
 
 @dataclass(frozen=True)
@@ -69,18 +91,52 @@ BOOK = (
     DemoEntry("Ladder of five", "pyramid 1-2-3b-2-3", ("pyramid", "memory")),
 )  # fmt: skip
 
+GROUPS = ("Capstan squad", "Dinner bell", "Slack water")
+
+
+def _heart(rest: float, most: float) -> tuple[DemoTest, ...]:
+    return DemoTest("hr-max", 60, most, where="four by four"), DemoTest("hr-rest", 25, rest, counted_by="strap")
+
+
+def _strikes(days_ago: int, *counts: int) -> DemoTest:
+    return DemoTest("strikes", days_ago, float(counts[0]), counts, "bag 4", "video")
+
+
+SQUAD, DOCKERS, OVER_55 = (("Capstan squad",), ("Dinner bell",), ("Slack water",))
+
 PEOPLE = (
-    DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, 192, 52,
-               rule_set="kickboxing-amateur", days_to_fight=30, strike_test=[60, 154, 152, 126, 106, 95, 90, 87],
-              stance="southpaw",
-               screening=ACTIVE),
-    DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, None, 196, 60,
-               rule_set="boxing-amateur", days_to_fight=12, cooper_m=2450, screening=ACTIVE),
-    DemoPerson("Tomas Brill", "boxer, 69 kg", "club", "male", 31, 71.0),
-    DemoPerson("Dario Fenn", "mixed martial artist, 77 kg", "fighter", "male", 29, 81.0, 56, 189, 49,
-               rule_set="mma-amateur", screening=ACTIVE),
-    DemoPerson("Hedda Quill", "over-55s class", "beginner", "female", 58, 68.0, None, None, 70, True,
-               screening=(True, True, True)),
+    DemoPerson("Runa Velde", "kickboxer, 61 kg", "fighter", "female", 27, 63.5, 50, rule_set="kickboxing-amateur",
+               days_to_fight=30, stance="southpaw", screening=ACTIVE, groups=SQUAD,
+               tests=(*_heart(52, 192), _strikes(75, 57, 147, 145, 121, 103, 93, 89, 86),
+                      _strikes(6, 60, 154, 152, 126, 106, 95, 90, 87)),
+               limits=(DemoLimit("most-strikes", "M. Askew", "right leg", 250, "session", 14),)),
+    DemoPerson("Ife Marlowe", "boxer, 54 kg", "club", "female", 23, 55.0, rule_set="boxing-amateur", days_to_fight=12,
+               screening=ACTIVE, groups=SQUAD,
+               tests=(*_heart(60, 196), DemoTest("cooper", 80, 2380), DemoTest("cooper", 20, 2450))),
+    DemoPerson("Tomas Brill", "boxer, 69 kg", "club", "male", 31, 71.0, groups=SQUAD),
+    DemoPerson("Dario Fenn", "mixed martial artist, 77 kg", "fighter", "male", 29, 81.0, 56, rule_set="mma-amateur",
+               screening=ACTIVE, groups=SQUAD, tests=(*_heart(49, 189), DemoTest("hr-recovery", 10, 38))),
+    DemoPerson("Hedda Quill", "over-55s class", "beginner", "female", 58, 68.0, heart_rate_lowering_medication=True,
+               screening=(True, True, True), groups=OVER_55, tests=(DemoTest("hr-rest", 30, 70),),
+               limits=(DemoLimit("joints", "Dr A. Holm"),)),
+    DemoPerson("Bram Oster", "boxer, 75 kg", "club", "male", 25, 76.5, rule_set="boxing-amateur", screening=ACTIVE,
+               groups=SQUAD, tests=(_strikes(33, 55, 140, 138, 116, 101, 92, 88, 85),), knocked_days_ago=4),
+    DemoPerson("Nell Ostrow", "boxer, 57 kg", "beginner", "female", 19, 58.5, groups=SQUAD),
+    DemoPerson("Sef Arden", "boxer, 63 kg", "club", "male", 15, 61.0, rule_set="boxing-junior", screening=ACTIVE,
+               groups=SQUAD, tests=(DemoTest("shuttle", 40, 11.5),)),
+    DemoPerson("Wim Tarn", "docker", "beginner", "male", 44, 92.0, screening=(False, False, False), groups=DOCKERS),
+    DemoPerson("Oda Brandt", "docker", "beginner", "female", 38, 74.0, screening=ACTIVE, groups=DOCKERS),
+    DemoPerson("Jory Pell", "docker", "club", "male", 35, 84.0, screening=ACTIVE, groups=DOCKERS,
+               limits=(DemoLimit("no-limb", "M. Askew", "right hand", days=9),)),
+    DemoPerson("Mats Kroon", "docker", "beginner", "male", 51, 88.5, screening=(True, True, True), cleared_days_left=18,
+               groups=DOCKERS, limits=(DemoLimit("heart-rate", "Dr A. Holm", most=150),)),
+    DemoPerson("Lis Haven", "docker, boxer", "club", "female", 29, 66.0, screening=ACTIVE, groups=(*DOCKERS, *SQUAD)),
+    DemoPerson("Greta Voss", "over-55s class", "beginner", "female", 63, 71.0, screening=ACTIVE, groups=OVER_55,
+               limits=(DemoLimit("breaks", "Dr A. Holm"),)),
+    DemoPerson("Anton Reel", "over-55s class", "beginner", "male", 67, 79.0, screening=(True, True, True),
+               groups=OVER_55, limits=(DemoLimit("no-power", "Dr A. Holm"),
+                                       DemoLimit("heart-untrusted", "Dr A. Holm"))),
+    DemoPerson("Bodil Strand", "over-55s class", "beginner", "female", 59, 62.5, screening=ACTIVE, groups=OVER_55),
 )  # fmt: skip
 
 SESSIONS = (

@@ -181,5 +181,5 @@ def roster_words(request: HttpRequest) -> schemas.RosterWords:
         ],
         limbs=list(LIMBS),
         tests=[schemas.FieldTestKindOut.model_validate(asdict(test)) for test in FIELD_TESTS.values()],
-        rules=[{"id": rules.id, "name": rules.name} for rules in RULE_SETS.values()],
+        rules=[schemas.RulesOut(id=rules.id, name=rules.name) for rules in RULE_SETS.values()],
     )

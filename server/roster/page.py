@@ -125,7 +125,7 @@ def _squad(who: Person) -> dict[str, list[float]]:
         others = others.filter(groups__in=mine).distinct()
     found: dict[str, list[float]] = defaultdict(list)
     for other in everything(others)[:MOST_OF_A_SQUAD]:
-        for capacity in capacities(other.to_core()):
+        for capacity in capacities(other.to_core(), other.counts):
             found[capacity.id].append(round(capacity.value, 2))
     return dict(found)
 
@@ -136,7 +136,7 @@ def _page(club: Club, person_id: int) -> schemas.PersonPage:
         raise not_found("person")
     return schemas.PersonPage(
         person=told(who),
-        capacities=capacities(who.to_core()),
+        capacities=capacities(who.to_core(), who.counts),
         squad=_squad(who),
         strikes=strikes_held(who.counts) if who.counts else None,
         fight=_fight(who),

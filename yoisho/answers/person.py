@@ -9,6 +9,7 @@ from yoisho.engine.field_tests import ALL_OUT_FORCE, StrikeTest
 from yoisho.engine.person import Origin, Person, Value, best_guess, draws
 from yoisho.engine.stores import Floats
 from yoisho.engine.strike_cost import mix_of, top_rate
+from yoisho.review.repeats import FIELD_TESTS
 
 Store = Literal["sprint", "lactic", "aerobic", "heart"]
 _EIGHTY = 1.2816
@@ -36,24 +37,35 @@ def _of_value(id_: str, name: str, unit: str, store: Store, value: Value, scale:
     return Capacity(id_, name, unit, store, value.value * scale, low * scale, high * scale, value.origin, value.source)
 
 
-def _of_draws(id_: str, name: str, store: Store, best: Floats, drawn: Floats, known: Value) -> Capacity:
+def _of_draws(id_: str, name: str, store: Store, best: Floats, drawn: Floats, source: str, tested: bool) -> Capacity:
     low, high = np.percentile(drawn, (10.0, 90.0))
     value = float(best[0])
+    origin: Origin = "estimated" if tested else "default"
     return Capacity(
-        id_, name, "mL O₂/kg", store, value, min(value, float(low)), max(value, float(high)), known.origin, known.source
+        id_, name, "mL O₂/kg", store, value, min(value, float(low)), max(value, float(high)), origin, source
     )
 
 
-def capacities(person: Person) -> list[Capacity]:
+def _top_rate(person: Person, test: StrikeTest | None) -> Capacity:
+    """As it was counted; by the model where it was not."""
+    if test is None:
+        model = float(top_rate(_PUNCH, ALL_OUT_FORCE * person.all_out_force.value))
+        return _of_value("top-rate", "Top rate, straight punches", "a second", "sprint", person.speed_scale, model)
+    counted = test.top_per_min / 60
+    value = Value(counted, FIELD_TESTS["strikes"].error * counted, "measured", "10 s strike test")
+    return _of_value("top-rate", "Top rate, straight punches", "a second", "sprint", value)
+
+
+def capacities(person: Person, test: StrikeTest | None = None) -> list[Capacity]:
     """Top rate, stores, VO2max and heart as the engine runs them; of the heart only where it says something."""
     best, many = best_guess(person).people, draws(person).people
-    punches = float(top_rate(_PUNCH, ALL_OUT_FORCE * person.all_out_force.value))
     found = [
-        _of_value("top-rate", "Top rate, straight punches", "a second", "sprint", person.speed_scale, punches),
+        _top_rate(person, test),
         _of_draws("sprint-store", "Sprint store", "sprint", best.sprint_capacity_ml_kg, many.sprint_capacity_ml_kg,
-                  person.vo2max_ml_kg_min),
+                  "in proportion to VO₂max; how far people differ is our own setting",
+                  person.vo2max_ml_kg_min.origin != "default"),
         _of_draws("lactic-store", "Lactic store", "lactic", best.lactic_capacity_ml_kg, many.lactic_capacity_ml_kg,
-                  person.anaerobic_scale),
+                  person.anaerobic_scale.source, person.anaerobic_scale.origin != "default"),
         _of_value("vo2max", "VO₂max", "mL/kg/min", "aerobic", person.vo2max_ml_kg_min),
     ]  # fmt: skip
     if person.heart_holds:

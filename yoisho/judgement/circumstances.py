@@ -36,7 +36,7 @@ class Screening:
 
 
 SCREENING_SAYS: dict[ScreeningOutcome, str] = {
-    "clear": "Clear: light to vigorous work, built up.",
+    "clear": "Light to vigorous work, built up.",
     "gradual": "Not regularly active so far: begin light to moderate, and build up over weeks.",
     "clearance before vigorous": "A known disease: light to moderate work may go on; vigorous work waits for a "
     "physician's clearance.",

@@ -2972,9 +2972,7 @@ export interface components {
             /** Limits */
             limits: components["schemas"]["LimitKindOut"][];
             /** Rules */
-            rules: {
-                [key: string]: string;
-            }[];
+            rules: components["schemas"]["RulesOut"][];
             /** Tests */
             tests: components["schemas"]["FieldTestKindOut"][];
         };

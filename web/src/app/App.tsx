@@ -20,6 +20,7 @@ const Method = lazy(() => import("../features/method/Method").then((module) => (
 const Schools = lazy(() => import("../features/library/Schools").then((module) => ({ default: module.Schools })));
 const Book = lazy(() => import("../features/book/Book").then((module) => ({ default: module.Book })));
 const Logged = lazy(() => import("../features/log/Logged").then((module) => ({ default: module.Logged })));
+const Roster = lazy(() => import("../features/roster/Roster").then((module) => ({ default: module.Roster })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -67,6 +68,8 @@ export function App() {
           <Route path="book" element={<Book />} />
           <Route path="bench" element={<Bench />} />
           <Route path="bench/:sessionId" element={<Bench />} />
+          <Route path="roster" element={<Roster />} />
+          <Route path="roster/:personId" element={<Roster />} />
           <Route path="log" element={<LogBook />} />
           <Route path="log/run" element={<LogEntry />} />
           <Route path="log/:entryId" element={<Logged />} />

@@ -6,6 +6,7 @@ const PLACES = [
   { to: "/library", name: "Library" },
   { to: "/bench", name: "Bench" },
   { to: "/book", name: "Book" },
+  { to: "/roster", name: "Roster" },
   { to: "/log", name: "Log" },
   { to: "/method", name: "Method" },
 ];

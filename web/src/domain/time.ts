@@ -15,3 +15,20 @@ export function readClock(text: string): number | null {
 export function when(moment: string): string {
   return new Date(moment).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
 }
+
+/** A day, such as "2026-05-14", as people say it here. */
+export function day(date: string): string {
+  return new Date(`${date}T12:00`).toLocaleDateString([], {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+  });
+}
+
+/** Today where the device is, as "2026-05-14". */
+export function today(): string {
+  const now = new Date();
+  const two = (number: number) => String(number).padStart(2, "0");
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}

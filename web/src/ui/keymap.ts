@@ -97,6 +97,8 @@ export const ENTRY = place("Keys of the log entry", [
   row("save the log", { save: ["s"] }),
 ]);
 
+export const ROSTER = place("Keys of the roster", [row("a new athlete", { add: ["n"] })]);
+
 export const LIBRARY = place("Keys of the library", [row("search", { search: ["/"] })]);
 
 /** A page over the bench: proposals, two sessions side by side, a session scaled. */

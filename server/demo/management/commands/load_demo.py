@@ -15,7 +15,7 @@ from server.accounts.models import Club, User
 from server.combinations.models import BookEntry
 from server.demo import hall
 from server.logbook.models import LogEntry
-from server.roster.models import Person
+from server.roster.models import FieldTest, Group, Knock, Limit, Person
 from server.runs.models import Result, Run
 from server.runs.schemas import RecordIn, StretchIn
 from server.sessions.models import Session, Version
@@ -45,7 +45,8 @@ class Command(BaseCommand):
         coach = User(username=DEMO_COACH, first_name=hall.COACH_FIRST, last_name=hall.COACH_LAST, club=club)
         coach.set_unusable_password()
         coach.save()
-        people = {someone.name: _person(club, someone) for someone in hall.PEOPLE}
+        groups = {name: Group.objects.create(club=club, name=name) for name in hall.GROUPS}
+        people = {someone.name: _person(club, coach, groups, someone) for someone in hall.PEOPLE}
         for planned in hall.SESSIONS:
             _session(club, coach, people[planned.person], planned)
         for entry in hall.BOOK:
@@ -54,16 +55,39 @@ class Command(BaseCommand):
         self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
 
 
-def _person(club: Club, someone: hall.DemoPerson) -> Person:
+ENTERED = ("name", "sport", "level", "sex", "mass_kg", "vo2max_ml_kg_min", "heart_rate_lowering_medication", "rule_set",
+           "stance")  # fmt: skip
+
+
+def _person(club: Club, coach: User, groups: dict[str, Group], someone: hall.DemoPerson) -> Person:
     today = timezone.localdate()
-    known = {name: value for name, value in vars(someone).items() if name not in ("age", "days_to_fight", "screening")}
+    known: dict[str, Any] = {name: getattr(someone, name) for name in ENTERED}
     if someone.days_to_fight is not None:
         known["fight_on"] = today + timedelta(days=someone.days_to_fight)
     if someone.screening is not None:
         active, disease, cleared = someone.screening
         known |= {"screened_on": today - timedelta(days=40), "screening_active": active, "screening_disease": disease}
-        known["cleared_on"] = today - timedelta(days=60) if cleared else None
-    return Person.objects.create(club=club, birth_year=today.year - someone.age, **known)
+        if cleared:
+            known["cleared_on"] = today - timedelta(days=365 - someone.cleared_days_left)
+            known["cleared_by"] = "Dr A. Holm"
+    person = Person.objects.create(club=club, birth_year=today.year - someone.age, **known)
+    person.groups.set([groups[name] for name in someone.groups])
+    for test in someone.tests:
+        on = today - timedelta(days=test.days_ago)
+        FieldTest.objects.create(
+            person=person, kind=test.kind, on=on, value=test.value, counts=list(test.counts) if test.counts else None,
+            where=test.where, counted_by=test.counted_by,
+        )  # fmt: skip
+    person.take_tests()
+    for limit in someone.limits:
+        until = None if limit.days is None else today + timedelta(days=limit.days)
+        Limit.objects.create(
+            person=person, kind=limit.kind, limb=limit.limb, most=limit.most, period=limit.period, until=until,
+            set_by=limit.set_by,
+        )  # fmt: skip
+    if someone.knocked_days_ago is not None:
+        Knock.objects.create(person=person, on=today - timedelta(days=someone.knocked_days_ago), noted_by=coach)
+    return person
 
 
 def _record(who: CorePerson, timeline: Timeline, done_s: int, seed: int) -> RecordIn:

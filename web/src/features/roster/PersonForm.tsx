@@ -16,6 +16,9 @@ const LEVELS = [
 ] as const;
 const FIELDS = ["name", "birth_year", "mass_kg", "level", "vo2max_ml_kg_min", "fight_on", "groups", "sport"];
 
+const FOUR = { name: "", birth_year: 0, mass_kg: 0, level: "club" };
+const UNSAID = { sport: "", stance: "orthodox" as const, heart_rate_lowering_medication: false, groups: [] };
+
 interface Props {
   /** Null for somebody new. */
   person: Person | null;
@@ -30,7 +33,7 @@ export function PersonForm({ person, onDone, onClose }: Props) {
   const [year, setYear] = useState(before ? String(before.birth_year) : "");
   const [mass, setMass] = useState(before ? String(before.mass_kg) : "");
   const [level, setLevel] = useState<PersonIn["level"]>(before?.level ?? "club");
-  const [more, setMore] = useState<Partial<PersonIn>>(before ?? {});
+  const [more, setMore] = useState<Omit<PersonIn, keyof typeof FOUR>>(before ?? UNSAID);
   const [vo2max, setVo2max] = useState(before?.vo2max_ml_kg_min ? String(before.vo2max_ml_kg_min) : "");
   const save = useSavePerson(person?.id ?? null);
   const words = useQuery(rosterWords).data;

@@ -47,9 +47,7 @@ export function useArchive() {
   const changed = useChanged();
   return useMutation({
     mutationFn: ({ id, archived }: { id: number; archived: boolean }) =>
-      need(
-        api.PUT("/api/people/{person_id}/archived", { params: { path: { person_id: id }, query: { archived } } }),
-      ),
+      need(api.PUT("/api/people/{person_id}/archived", { params: { path: { person_id: id }, query: { archived } } })),
     onSuccess: changed,
   });
 }
