@@ -6,6 +6,7 @@ from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
+from server.bench.gate import router as gate
 from server.combinations.api import router as combinations
 from server.errors import FieldError
 from server.library.api import router as library
@@ -23,6 +24,7 @@ api.add_router("", roster)
 api.add_router("", people)
 api.add_router("", vocabulary)
 api.add_router("", bench)
+api.add_router("", gate)
 api.add_router("", sessions)
 api.add_router("", library)
 api.add_router("", combinations)

@@ -12,6 +12,7 @@ from server.bench import schemas
 from server.bench.circumstances import circumstances_of
 from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
+from server.roster.models import Person as SavedPerson
 from server.sessions.documents import unrolled
 from yoisho.answers.columns import proposal_column, scaled_column
 from yoisho.answers.evaluation import Evaluation, evaluate
@@ -134,7 +135,7 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
 
 @router.post(
     "/scale",
-    response={200: list[schemas.ScaledOut], 404: Message, 422: Faults},
+    response={200: schemas.ScaleOut, 404: Message, 422: Faults},
     operation_id="scale_session",
 )
 def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
@@ -152,22 +153,43 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
         if body.rule_set is not None:
             found = convert(session, person, body.rule_set, circumstances)
             name = RULE_SETS[body.rule_set].name
-            return answered([column(found, circumstances, name=name, role="", person_id=body.person_id)])
+            columns = [column(found, circumstances, name=name, role="", person_id=body.person_id)]
+            return answered(schemas.ScaleOut(columns, []))
         if not body.to:
             raise ScaleError("say whom it is to be scaled for, or to which rules converted")
         people = [one for each in dict.fromkeys(body.to) if (one := find_person(club, each))]
-        answers = []
-        for role, index in three_of([core_of(each) for each in people]).items():
-            saved = people[index]
-            theirs = circumstances_of(saved, None)
-            try:
-                found = scale(session, person, core_of(saved), theirs)
-            except ScaleError as error:
-                raise ScaleError(f"{saved.name}: {error}") from error
-            answers.append(column(found, theirs, name=saved.name, role=role, person_id=saved.pk))
-        return answered(answers)
+        circumstances_by = {each.pk: circumstances_of(each, None) for each in people}
+        scaled, not_for = _scaled_for(session, person, people, circumstances_by)
+        columns = [
+            column(found, circumstances_by[saved.pk], name=saved.name, role=role, person_id=saved.pk)
+            for role, saved, found in scaled
+        ]
+        return answered(schemas.ScaleOut(columns, not_for))
     except ScaleError as error:
         raise FieldError(["body", "document"], sentence(error), "scale") from error
+
+
+def _scaled_for(
+    session: Session, person: Person, people: list[SavedPerson], circumstances: dict[int, Circumstances]
+) -> tuple[list[tuple[str, SavedPerson, Scaled]], list[str]]:
+    """The session for the weakest, the middle and the strongest of those who can do it, and why others cannot.
+
+    Raises `ScaleError` where nobody can.
+    """
+    left, not_for = list(people), list[str]()
+    known: dict[int, Scaled] = {}
+    while left:
+        chosen = {role: left[index] for role, index in three_of([core_of(each) for each in left]).items()}
+        for saved in chosen.values():
+            try:
+                known[saved.pk] = known.get(saved.pk) or scale(session, person, core_of(saved), circumstances[saved.pk])
+            except ScaleError as error:
+                not_for.append(f"{saved.name}: {error}")
+                left.remove(saved)
+                break
+        else:
+            return [(role, saved, known[saved.pk]) for role, saved in chosen.items()], not_for
+    raise ScaleError(not_for[0])
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Session, str, Circumstances, int | None]:

@@ -159,3 +159,10 @@ class ScaledOut(ScaledColumn):
     """Of the person, or of the rules."""
     role: Literal["", "weakest", "middle", "strongest"]
     person_id: int | None
+
+
+@dataclass(frozen=True)
+class ScaleOut:
+    columns: list[ScaledOut]
+    not_for: list[str]
+    """Of those it was asked for, who cannot do it, with the reason."""

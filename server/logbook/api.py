@@ -23,6 +23,7 @@ from server.runs.schemas import RecordIn
 from yoisho.answers.intervals import interval_answer, volumes_of
 from yoisho.answers.log import Logged, logged
 from yoisho.engine.readout import try_reading
+from yoisho.judgement.cautions import SEALS
 from yoisho.review.pain import PLACES
 from yoisho.review.pain import told as pain_told
 from yoisho.runs.record import Record, lived
@@ -69,6 +70,7 @@ def _told(entry: LogEntry) -> dict[str, Any]:
         done=result.done,
         pain=_pain(entry.pain),
         unwell_at_s=journal.incidents if journal else [],
+        overruled=[SEALS.get(rule, rule) for rule in journal.overruled] if journal else [],
         simulated=entry.simulated,
         devices_simulated=result.devices_simulated,
     )

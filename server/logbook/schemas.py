@@ -71,6 +71,8 @@ class LogOut(Schema):
     pain: list[PainOut]
     unwell_at_s: list[float]
     """When somebody was unwell, in session time."""
+    overruled: list[str]
+    """The seals of the stops that the coach has gone past."""
     simulated: bool
     """Made up for the demo."""
     devices_simulated: bool

@@ -214,18 +214,17 @@ def _not_ahead(on: date, field: str = "on") -> date:
     return on
 
 
-@router.post(
-    "/people/{person_id}/knocks",
-    response={201: schemas.PersonPage, 404: Message, 409: Message, 422: Faults},
-    operation_id="add_knock",
+@router.put(
+    "/people/{person_id}/knocks/on/{on}",
+    response={200: schemas.PersonPage, 404: Message, 422: Faults},
+    operation_id="note_knock",
 )
-@once
-def add_knock(request: HttpRequest, person_id: int, body: schemas.KnockIn) -> Status[schemas.PersonPage]:
-    """A knock to the head: nothing but rest until a physician's clearance is entered."""
+def note_knock(request: HttpRequest, person_id: int, on: date) -> schemas.PersonPage:
+    """A knock to the head that day: nothing but rest until a physician's clearance is entered. Told twice it is one."""
     user = coach(request)
     who = the_person(user.own_club, person_id)
-    Knock.objects.create(person=who, on=_not_ahead(body.on), noted_by=user)
-    return Status(201, _page(user.own_club, person_id))
+    Knock.objects.get_or_create(person=who, on=_not_ahead(on), cleared_on=None, defaults={"noted_by": user})
+    return _page(user.own_club, person_id)
 
 
 @router.put(

@@ -128,10 +128,6 @@ class LimitKindOut(Schema):
     period: bool
 
 
-class KnockIn(Schema):
-    on: date
-
-
 class ClearanceIn(Schema):
     on: date
     by: Name

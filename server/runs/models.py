@@ -69,6 +69,12 @@ class Journal(models.Model):
         """When somebody was unwell, in session time [s]."""
         return [event["at_s"] for event in self.events if event["kind"] == "unwell"]
 
+    @property
+    def overruled(self) -> list[str]:
+        """The rules whose stops the coach has seen and gone past, by id."""
+        events = [event for event in self.events if event["kind"] == "overruled"]
+        return sorted({rule for event in events for said in event["more"].values() for rule in str(said).split(", ")})
+
 
 class LiveState(models.Model):
     """Where the clock of a run stands, as its device last said: for other screens of the club to follow."""

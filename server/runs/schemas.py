@@ -140,6 +140,7 @@ EventKind = Literal[
     "unwell",
     "well",
     "warm",
+    "overruled",
     "end",
 ]
 

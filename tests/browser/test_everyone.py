@@ -151,6 +151,25 @@ def log_entry(page):
     page.keyboard.up("Escape")
 
 
+def roster(page):
+    page.get_by_role("link", name="Roster", exact=True).click()
+    page.get_by_role("link", name="Bram Oster").click()
+    page.get_by_role("region", name="Strike test").wait_for()
+
+
+def new_athlete(page):
+    page.get_by_role("link", name="Roster", exact=True).click()
+    page.get_by_role("button", name="New athlete").click()
+    page.get_by_text("All else, where you know it").click()
+    page.get_by_label("Next bout").wait_for()
+
+
+def new_limit(page):
+    roster(page)
+    page.get_by_role("button", name="Add a limit").click()
+    page.get_by_label("Who says so").wait_for()
+
+
 def method(page):
     page.get_by_role("link", name="Method", exact=True).click()
     page.get_by_role("region", name="Known limits").wait_for()
@@ -173,6 +192,9 @@ SCREENS = [
     history,
     who_says,
     log,
+    roster,
+    new_athlete,
+    new_limit,
     method,
     floor_start,
     floor_work,

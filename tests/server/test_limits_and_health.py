@@ -86,9 +86,13 @@ def test_no_proposal_for_somebody_with_a_limit_goes_against_it(coach):
         assert not {"power", "all-out"} & set(tempos), proposal["document"]["title"]
 
 
+def knock_on(coach, person, day):
+    return coach.put(f"people/{person.pk}/knocks/on/{day}", {})
+
+
 def test_a_knock_to_the_head_stops_everything_until_a_physician_clears_it(coach):
     person = screened(coach)
-    (knock,) = coach.post(f"people/{person.pk}/knocks", {"on": day(2)}).json()["knocks"]
+    (knock,) = knock_on(coach, person, day(2)).json()["knocks"]
     assert (knock["on"], knock["noted_by"], knock["cleared_on"]) == (day(2), "Odd Lind", None)
     assert cautions(coach, person, "20:00 flow")["concussion"]["severity"] == "stop"
     path = f"people/{person.pk}/knocks/{knock['id']}/clearance"
@@ -102,15 +106,46 @@ def test_a_knock_to_the_head_stops_everything_until_a_physician_clears_it(coach)
 
 def test_a_second_knock_stops_everything_again(coach):
     person = screened(coach)
-    (first,) = coach.post(f"people/{person.pk}/knocks", {"on": day(30)}).json()["knocks"]
+    (first,) = knock_on(coach, person, day(30)).json()["knocks"]
     coach.put(f"people/{person.pk}/knocks/{first['id']}/clearance", {"on": day(9), "by": "Dr Ansa Holm"})
-    coach.post(f"people/{person.pk}/knocks", {"on": day(0)})
+    knock_on(coach, person, day(0))
     assert "concussion" in cautions(coach, person, "20:00 flow")
+
+
+def test_a_knock_that_is_told_twice_is_one(coach):
+    person = coach.person()
+    for _ in range(2):
+        (knock,) = knock_on(coach, person, day(0)).json()["knocks"]
+    assert knock["on"] == day(0)
+
+
+def gate(coach, saved, *people):
+    return coach.get(f"sessions/{saved['id']}/gate?" + "&".join(f"person={each.pk}" for each in people)).json()
+
+
+def test_the_gate_names_who_may_not_do_the_session_and_what_no_coach_goes_past(coach):
+    well, limited, knocked = screened(coach), screened(coach), screened(coach, name="Bram Oster")
+    limit(coach, limited, kind="no-kicks")
+    knock_on(coach, knocked, day(1))
+    saved = coach.session(*KICKS)
+    assert gate(coach, saved, well) == []
+    stopped = gate(coach, saved, well, limited, knocked)
+    assert [each["person_id"] for each in stopped] == [limited.pk, knocked.pk]
+    told = [[(stop["rule"], stop["final"]) for stop in each["stops"]] for each in stopped]
+    assert told == [[("limit", False)], [("concussion", True)]]
+    assert gate(coach, coach.session("10:00 flow shadow"), limited) == []
+
+
+def test_the_gate_knows_nobody_of_another_club(coach, stranger):
+    saved = coach.session(*KICKS)
+    theirs = stranger.person()
+    assert coach.get(f"sessions/{saved['id']}/gate?person={theirs.pk}").status_code == 404
+    assert stranger.get(f"sessions/{saved['id']}/gate").status_code == 404
 
 
 def test_what_happened_was_not_tomorrow(coach):
     person = coach.person()
-    assert "still to come" in fault(coach.post(f"people/{person.pk}/knocks", {"on": day(-1)}))["msg"]
+    assert "still to come" in fault(knock_on(coach, person, day(-1)))["msg"]
 
 
 @pytest.mark.parametrize(

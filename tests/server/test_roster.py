@@ -107,14 +107,14 @@ def test_an_archived_person_does_not_count_in_a_group(coach):
     ("method", "path"),
     [
         ("get", "people/{id}"), ("put", "people/{id}"), ("put", "people/{id}/archived?archived=true"),
-        ("post", "people/{id}/limits"), ("post", "people/{id}/knocks"), ("put", "people/{id}/screening"),
+        ("post", "people/{id}/limits"), ("put", "people/{id}/knocks/on/2026-01-01"), ("put", "people/{id}/screening"),
         ("put", "people/{id}/clearance"), ("post", "people/{id}/tests"),
     ],
 )  # fmt: skip
 def test_nobody_of_another_club_is_read_or_changed(coach, stranger, method, path):
     person, today = added(coach), str(timezone.localdate())
     bodies = {
-        "limits": {"kind": "no-kicks", "set_by": "X"}, "knocks": {"on": today}, "clearance": {"on": today, "by": "X"},
+        "limits": {"kind": "no-kicks", "set_by": "X"}, "clearance": {"on": today, "by": "X"},
         "screening": {"on": today, "regularly_active": True, "known_disease": False, "symptoms": False},
         "tests": {"kind": "hr-rest", "on": today, "value": 60},
     }  # fmt: skip

@@ -11,6 +11,18 @@ def asked(**more: object) -> dict:
     return {"document": document(*THIRTIES), "target": "lactic-capacity", **more}
 
 
+def test_who_cannot_do_it_is_named_and_the_others_get_theirs(coach):
+    """One with a limit does not keep a whole class from it."""
+    able = [coach.person(name, vo2max_ml_kg_min=vo2max) for name, vo2max in (("Able", 48), ("Strong", 58))]
+    limited = coach.person("Limited", vo2max_ml_kg_min=30)
+    coach.post(f"people/{limited.pk}/limits", {"kind": "breaks", "set_by": "Dr A. Holm"})
+    found = coach.post("scale", asked(to=[limited.pk, *(each.pk for each in able)])).json()
+    assert [column["name"] for column in found["columns"]] == ["Able", "Strong"]
+    assert len(found["not_for"]) == 1
+    assert "Limited" in found["not_for"][0]
+    assert "reaks whenever wanted" in found["not_for"][0]
+
+
 def test_a_group_gets_three_versions_the_weakest_first(coach):
     people = [
         coach.person(name, level=level, birth_year=1994, vo2max_ml_kg_min=vo2max)
@@ -18,7 +30,7 @@ def test_a_group_gets_three_versions_the_weakest_first(coach):
             ("Strong", "fighter", 62), ("Middling", "club", 48), ("Unfit", "beginner", 30), ("Fair", "club", 44),
         )
     ]  # fmt: skip
-    found = coach.post("scale", asked(person_id=people[0].pk, to=[person.pk for person in people])).json()
+    found = coach.post("scale", asked(person_id=people[0].pk, to=[person.pk for person in people])).json()["columns"]
     assert [each["role"] for each in found] == ["weakest", "middle", "strongest"]
     assert found[0]["name"] == "Unfit"
     for each in found:
@@ -28,7 +40,7 @@ def test_a_group_gets_three_versions_the_weakest_first(coach):
 
 def test_scaling_never_hides_the_cautions_of_the_person_it_is_for(coach):
     older = coach.person("Older", birth_year=1960, screened_on="2026-11-01", heart_rate_lowering_medication=True)
-    [found] = coach.post("scale", asked(to=[older.pk])).json()
+    [found] = coach.post("scale", asked(to=[older.pk])).json()["columns"]
     told = {caution["rule"]: caution["severity"] for caution in found["cautions"]}
     assert told["medication"] == "caution"
     assert "stop" not in told.values()
@@ -42,7 +54,7 @@ def test_nothing_is_scaled_for_somebody_whom_a_stop_keeps_from_training(coach):
 
 
 def test_a_session_is_converted_to_other_rules(coach):
-    [found] = coach.post("scale", asked(rule_set="kickboxing-amateur")).json()
+    [found] = coach.post("scale", asked(rule_set="kickboxing-amateur")).json()["columns"]
     assert found["name"] == "amateur kickboxing"
     assert "rest 1:00" in found["text"]
     assert found["document"]["parts"][1]["tree"]["between"]["seconds"] == 60

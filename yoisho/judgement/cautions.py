@@ -95,6 +95,8 @@ class Rule:
     """A change to the session can answer it; the others are about the person or the day."""
     barring: bool = False
     """Nothing that is offered may call it up, where it is more than a note."""
+    final: bool = False
+    """Where it says stop, no coach goes past it."""
 
     def caution(self, severity: Severity, text: str, cure: str, at_s: float | None = None) -> Caution:
         return Caution(self.id, self.seal, severity, text, cure, self.source, at_s)
@@ -422,7 +424,7 @@ def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -
 
 RULES: tuple[Rule, ...] = (
     Rule("concussion", "Head", "After a knock-out or suspected concussion: nothing until a licensed physician clears.",
-         "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion),
+         "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion, final=True),
     Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
          "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True),
     Rule("limit", "Limit", "What somebody must not do, as whoever treats or coaches them set it.",
@@ -466,6 +468,8 @@ RULES: tuple[Rule, ...] = (
 """In order of weight: what must stop somebody comes first."""
 CURABLE = frozenset(rule.id for rule in RULES if rule.curable)
 BARRING = frozenset(rule.id for rule in RULES if rule.barring)
+SEALS = {rule.id: rule.seal for rule in RULES}
+FINAL = frozenset(rule.id for rule in RULES if rule.final)
 
 
 def stops(spoken: Iterable[Caution]) -> tuple[Caution, ...]:

@@ -554,7 +554,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/people/{person_id}/knocks": {
+    "/api/people/{person_id}/knocks/on/{on}": {
         parameters: {
             query?: never;
             header?: never;
@@ -562,12 +562,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
         /**
-         * Add Knock
-         * @description A knock to the head: nothing but rest until a physician's clearance is entered.
+         * Note Knock
+         * @description A knock to the head that day: nothing but rest until a physician's clearance is entered. Told twice it is one.
          */
-        post: operations["add_knock"];
+        put: operations["note_knock"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1064,6 +1064,26 @@ export interface paths {
          * @description The session as a file, in one of the open formats.
          */
         get: operations["export_session"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gate
+         * @description For those who are to do the session: the stops that stand against it; nobody who may do it is told.
+         */
+        get: operations["gate"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1659,7 +1679,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "swap" | "strap" | "strap-lost" | "unwell" | "well" | "warm" | "end";
+            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "swap" | "strap" | "strap-lost" | "unwell" | "well" | "warm" | "overruled" | "end";
             /**
              * Moment
              * Format: date-time
@@ -2020,14 +2040,6 @@ export interface components {
             /** Short S */
             short_s: number;
         };
-        /** KnockIn */
-        KnockIn: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-        };
         /** KnockOut */
         KnockOut: {
             /** Cleared By */
@@ -2223,6 +2235,8 @@ export interface components {
             load: number;
             /** Note */
             note: string;
+            /** Overruled */
+            overruled: string[];
             /** Pain */
             pain: components["schemas"]["PainOut"][];
             /** Part Names */
@@ -2314,6 +2328,8 @@ export interface components {
             load: number;
             /** Note */
             note: string;
+            /** Overruled */
+            overruled: string[];
             /** Pain */
             pain: components["schemas"]["PainOut"][];
             /** Person */
@@ -3160,6 +3176,13 @@ export interface components {
              */
             to: number[];
         };
+        /** ScaleOut */
+        ScaleOut: {
+            /** Columns */
+            columns: components["schemas"]["ScaledOut"][];
+            /** Not For */
+            not_for: string[];
+        };
         /** ScaledOut */
         ScaledOut: {
             /** Blocks */
@@ -3492,6 +3515,28 @@ export interface components {
             at_s: number;
             /** Seconds */
             seconds: number;
+        };
+        /** Stop */
+        Stop: {
+            /** Cure */
+            cure: string;
+            /** Final */
+            final: boolean;
+            /** Rule */
+            rule: string;
+            /** Seal */
+            seal: string;
+            /** Text */
+            text: string;
+        };
+        /** Stopped */
+        Stopped: {
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Stops */
+            stops: components["schemas"]["Stop"][];
         };
         /** StretchIn */
         StretchIn: {
@@ -4915,23 +4960,20 @@ export interface operations {
             };
         };
     };
-    add_knock: {
+    note_knock: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 person_id: number;
+                on: string;
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["KnockIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
-            /** @description Created */
-            201: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4941,15 +4983,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-            /** @description Conflict */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5686,7 +5719,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ScaledOut"][];
+                    "application/json": components["schemas"]["ScaleOut"];
                 };
             };
             /** @description Not Found */
@@ -6035,6 +6068,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    gate: {
+        parameters: {
+            query?: {
+                person?: number[];
+            };
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stopped"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

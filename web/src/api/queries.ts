@@ -153,6 +153,18 @@ export const runPlan = (id: number, people: number) =>
     staleTime: 0,
   });
 
+/** Who may not do a session today, of those who are to. */
+export const gate = (sessionId: number, person: number[]) =>
+  queryOptions({
+    queryKey: ["gate", sessionId, person],
+    queryFn: () =>
+      need(
+        api.GET("/api/sessions/{session_id}/gate", { params: { path: { session_id: sessionId }, query: { person } } }),
+      ),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
+
 /** The plan of a run as it stood when it began. */
 export const planOfRun = (runId: string) =>
   queryOptions({

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import { nameAndSport } from "../../domain/person";
 import type { Draft } from "../../domain/session/draft";
 import { BENCH, keyOf } from "../../ui/keymap";
 import { Stepper } from "../../ui/Stepper";
@@ -65,9 +66,12 @@ export function Head(props: Props) {
               onChange={(event) => onEdit({ personId: event.target.value ? Number(event.target.value) : null })}
             >
               <option value="">nobody in particular</option>
+              {draft.personId !== null && !people.some((person) => person.id === draft.personId) && (
+                <option value={draft.personId}>somebody who is archived</option>
+              )}
               {people.map((person) => (
                 <option key={person.id} value={person.id}>
-                  {person.name}, {person.sport}
+                  {nameAndSport(person)}
                 </option>
               ))}
             </select>

@@ -20,6 +20,7 @@ import { useCalls } from "./useCalls";
 import { useCrew } from "./useCrew";
 import { useDevices } from "./useDevices";
 import { useFloorKeys } from "./useFloorKeys";
+import { useGate } from "./useGate";
 import { useRun } from "./useRun";
 import { useStruckReps } from "./useStruckReps";
 
@@ -38,12 +39,14 @@ export function Clock({ plan, people: many, onPeople }: Props) {
   const calls = useCalls(plan);
   const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
   const crew = useCrew(plan, runId, many, onPeople);
+  const gate = useGate(plan.session_id, crew.crew);
   const people = useRef<Shown[]>([]);
   const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });
   const [warm, setWarm] = useState(false);
   /** A skip would lead from too little warm-up into hard work: it is asked about first. */
   const [gated, setGated] = useState(false);
   const [unwell, setUnwell] = useState(false);
+  const [pressed, setPressed] = useState(false);
   const shown = shownOf(plan, floor.run, floor.at);
   const { now, started, held, lit, counting, lasted, phase, beside, called } = shown;
   const { shift } = floor.run;
@@ -67,9 +70,13 @@ export function Clock({ plan, people: many, onPeople }: Props) {
   people.current = shownPeople(crew.crew, devices.measured, now.piece, floor.at, shift);
 
   const resting = floor.running && (now.phase === "rest" || now.phase === "recover");
+  const shut = !started && gate.shut;
   const asking = (!started && plan.cold !== null && !warm) || gated;
   /** The start asks once whether everybody is warm; from then on it is start and pause. */
   const press = () => {
+    if (!started && gate.pending) return setPressed(true);
+    if (shut) return document.querySelector("[aria-label='Stops']")?.scrollIntoView({ block: "nearest" });
+    if (!started && gate.seen && gate.stopped.length > 0) floor.happened("overruled", overruled(gate.stopped));
     if (!asking) return floor.toggle();
     setWarm(true);
     floor.happened("warm");
@@ -78,6 +85,12 @@ export function Clock({ plan, people: many, onPeople }: Props) {
     floor.skip();
     floor.toggle();
   };
+  // Pressed while it was still looked up who may start: as soon as that is known.
+  useEffect(() => {
+    if (!pressed || gate.pending) return;
+    setPressed(false);
+    press();
+  });
   /** A skip would lead into hard work before there was warm-up enough, and nobody has said that all are warm. */
   const tooCold = () => {
     const { warmth, cold } = plan;
@@ -131,7 +144,15 @@ export function Clock({ plan, people: many, onPeople }: Props) {
   }, [over, write]);
 
   const pauseWord = lasted === null ? "Pause" : "Stop and look";
-  const bigWord = asking ? "Cold: is everybody warm?" : floor.running ? pauseWord : started ? "Go on" : "Start";
+  const bigWord = shut
+    ? "Stopped: read why"
+    : asking
+      ? "Cold: is everybody warm?"
+      : floor.running
+        ? pauseWord
+        : started
+          ? "Go on"
+          : "Start";
   const skipWord = lasted === null ? "Skip" : "Done";
   const beat = held ? null : beatAt(now.piece, floor.at, floor.pulse);
   const lost = devices.measured.some(({ heart }) => heart?.state === "lost");
@@ -152,7 +173,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
           onClick={over ? toLog : counting && floor.running ? floor.rep : press}
           aria-label={counting && floor.running ? `Count a rep, ${counting} left` : bigWord}
         >
-          <Digits shown={shown} standing={floor.standing} asking={asking} />
+          <Digits shown={shown} standing={floor.standing} asks={shut ? "STOP" : asking ? "WARM?" : null} />
         </button>
         {started ? (
           <Ahead plan={plan} now={now} beat={beat} />
@@ -163,6 +184,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
             voiced={floor.voiced}
             failed={calls.failed}
             crew={crew}
+            gate={gate}
             devices={devices}
             onSettings={calls.set}
             onTry={() => void floor.tryLoudness()}
@@ -189,7 +211,7 @@ export function Clock({ plan, people: many, onPeople }: Props) {
         <div className="flex flex-1 gap-2">
           <Big onClick={back}>Back</Big>
           <Big main onClick={over ? toLog : press}>
-            {over ? "Log it" : asking ? "Warm?" : bigWord}
+            {over ? "Log it" : shut ? "Stopped" : asking ? "Warm?" : bigWord}
           </Big>
           <Big onClick={skip}>{skipWord}</Big>
         </div>
@@ -242,6 +264,8 @@ export function Clock({ plan, people: many, onPeople }: Props) {
       {unwell && (
         <Unwell
           number={plan.emergency_number}
+          crew={crew.crew}
+          runId={runId}
           onGoOn={() => {
             floor.happened("well");
             setUnwell(false);
@@ -255,3 +279,9 @@ export function Clock({ plan, people: many, onPeople }: Props) {
     </Hall>
   );
 }
+
+/** What a coach went past, for the record: whose rules, by name. */
+const overruled = (stopped: Schemas["Stopped"][]): Record<string, string> =>
+  Object.fromEntries(
+    stopped.slice(0, 8).map(({ person_id, stops }) => [String(person_id), stops.map((stop) => stop.rule).join(", ")]),
+  );

@@ -5,8 +5,10 @@ import { Choice } from "../../ui/Choice";
 import { Tick } from "../../ui/Tick";
 import { CrewEditor } from "./CrewEditor";
 import { EmergencyNumber } from "./EmergencyNumber";
+import { Gate } from "./Gate";
 import type { useCrew } from "./useCrew";
 import type { useDevices } from "./useDevices";
+import type { useGate } from "./useGate";
 
 type Kind = Schemas["CallSettings"]["muted"][number];
 
@@ -36,13 +38,14 @@ interface Props {
   voiced: boolean;
   failed: string | null;
   crew: ReturnType<typeof useCrew>;
+  gate: ReturnType<typeof useGate>;
   devices: ReturnType<typeof useDevices>;
   onSettings: (change: Partial<Schemas["CallSettings"]>) => void;
   onTry: () => void;
 }
 
 /** Before the start: when to stop, whether everybody is warm, who is there, and what is called. */
-export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSettings, onTry }: Props) {
+export function StartSheet({ plan, settings, voiced, failed, crew, gate, devices, onSettings, onTry }: Props) {
   const there = new Set<Kind>(plan.calls.map((call) => call.kind));
   const combinations = plan.timeline.some((piece) => piece.calls.length > 0);
   const mute = (kind: Kind, on: boolean) =>
@@ -62,6 +65,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, devices, onSe
         doubt, stop.
       </p>
       <EmergencyNumber sessionId={plan.session_id ?? 0} number={plan.emergency_number} />
+      <Gate gate={gate} />
       {plan.cold && (
         <p className="pt-2">
           <span className="seal">Cold</span> {plan.cold}

@@ -1,13 +1,18 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
+import type { Member } from "../../domain/clock/crew";
+import { send } from "../../domain/outbox/outbox";
+import { today } from "../../domain/time";
 
 interface Props {
   number: string;
+  crew: Member[];
+  runId: string;
   onGoOn: () => void;
   onEnd: () => void;
 }
 
 /** Somebody is unwell: the clock stands, and what to do first stands here, large. */
-export function Unwell({ number, onGoOn, onEnd }: Props) {
+export function Unwell({ number, crew, runId, onGoOn, onEnd }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => dialog.current?.showModal(), []);
   return (
@@ -30,6 +35,7 @@ export function Unwell({ number, onGoOn, onEnd }: Props) {
         <li>Not breathing as usual: press hard and fast on the chest; send somebody for the defibrillator.</li>
         <li>A blow to the head: no more today, never alone, and a physician before any training.</li>
       </ol>
+      <Knocked crew={crew} runId={runId} />
       <p className="pt-4 text-[18px] leading-[24px] min-[900px]:text-[24px] min-[900px]:leading-[30px]">
         General first steps, not medical advice: follow your first-aid training and your hall's own rules. It is
         recorded in this run.
@@ -51,5 +57,49 @@ export function Unwell({ number, onGoOn, onEnd }: Props) {
         </button>
       </p>
     </dialog>
+  );
+}
+
+/** A knock to the head is noted with one press, also without a network: then nothing but rest for them. */
+function Knocked({ crew, runId }: { crew: Member[]; runId: string }) {
+  const [noted, setNoted] = useState<Record<number, string>>({});
+  const known = crew.flatMap(({ personId, name }) => (personId === null ? [] : [{ personId, name }]));
+  if (known.length === 0) return null;
+  async function note(personId: number, name: string) {
+    const on = today();
+    const outcome = await send({
+      key: `knock ${personId} ${on}`,
+      path: `/api/people/${personId}/knocks/on/${on}`,
+      body: {},
+      title: `Knock to the head, ${name}`,
+      runId,
+      entry: false,
+    });
+    const words = {
+      sent: "noted: nothing but rest until a physician clears it",
+      waiting: "noted on this device, sent with the network",
+      refused: "not noted, see the log",
+    };
+    setNoted((before) => ({ ...before, [personId]: words[outcome.kind] }));
+  }
+  return (
+    <p className="flex flex-wrap items-center gap-3 pt-4 text-[20px]">
+      {known.map(({ personId, name }) =>
+        noted[personId] ? (
+          <b key={personId} role="status">
+            {name}: {noted[personId]}.
+          </b>
+        ) : (
+          <button
+            key={personId}
+            type="button"
+            className="min-h-[64px] cursor-pointer rounded-[4px] border-[3px] border-current px-5 font-semibold"
+            onClick={() => void note(personId, name)}
+          >
+            Knock to the head: {name}
+          </button>
+        ),
+      )}
+    </p>
   );
 }

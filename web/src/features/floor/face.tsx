@@ -195,13 +195,13 @@ interface DigitsProps {
   shown: Shown;
   /** Seconds that were added and are not over yet. */
   standing?: number;
-  /** Whether everybody is warm is asked before the start. */
-  asking?: boolean;
+  /** What is asked before the start, in the place of the digits. */
+  asks?: string | null;
 }
 
 /** As large as its box allows: a figure is about 0.7 of the font high. */
-export function Digits({ shown, standing = 0, asking = false }: DigitsProps) {
-  const text = asking ? "WARM?" : digitsOf(shown, standing);
+export function Digits({ shown, standing = 0, asks = null }: DigitsProps) {
+  const text = asks ?? digitsOf(shown, standing);
   const outlined = !shown.lit && !shown.held;
   const wide = BOX_CQW / [...text].reduce((sum, sign) => sum + widthOf(sign), 0);
   return (

@@ -121,6 +121,11 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
             <span className="seal">Pain</span> {entry.pain.map((flag) => flag.text).join(", ")}
           </p>
         )}
+        {entry.overruled.length > 0 && (
+          <p className="text-[13px]">
+            <span className="seal light">{entry.overruled.join(", ")}</span> Run past this stop, seen by the coach
+          </p>
+        )}
         {entry.unwell_at_s.map((at) => (
           <p key={at} className="text-[13px]">
             <span className="seal">Unwell</span> Somebody was unwell at {clock(at)}

@@ -1,4 +1,4 @@
-import type { InputHTMLAttributes, ReactNode } from "react";
+import { type InputHTMLAttributes, type ReactNode, useId } from "react";
 import { Refused } from "../../api/client";
 
 /** What was refused about a field, if anything. */
@@ -17,40 +17,55 @@ export function faultBeside(error: Error | null, fields: readonly string[]): str
 interface Props {
   label: string;
   /** What it changes. */
-  hint?: string;
-  fault?: string | null;
-  children: (about: { "aria-invalid"?: true; className: string }) => ReactNode;
+  hint?: string | undefined;
+  fault?: string | null | undefined;
+}
+interface Control {
+  id: string;
+  className: string;
+  "aria-describedby"?: string;
+  "aria-invalid"?: true;
 }
 
 /** A field under its label, with what it changes and what was wrong with it. */
-export function Field({ label, hint, fault, children }: Props) {
+function Field({ label, hint, fault, children }: Props & { children: (control: Control) => ReactNode }) {
+  const id = useId();
+  const about = `${id} about`;
+  const control: Control = { id, className: "field" };
+  if (hint || fault) control["aria-describedby"] = about;
+  if (fault) control["aria-invalid"] = true;
   return (
-    // biome-ignore lint/a11y/noLabelWithoutControl: the control is drawn by whoever uses it
-    <label className="block">
-      <span className="label-text block pb-1">{label}</span>
-      {children({ className: "field", ...(fault ? { "aria-invalid": true } : {}) })}
+    <div>
+      <label htmlFor={id} className="label-text block pb-1">
+        {label}
+      </label>
+      {children(control)}
       {fault ? (
-        <span role="alert" className="block pt-1 text-[13px] leading-[17px]">
+        <p id={about} role="alert" className="pt-1 text-[13px] leading-[17px]">
           <span className="seal">Field</span> {fault}
-        </span>
+        </p>
       ) : (
-        hint && <span className="quiet block pt-1 text-[12px] leading-[16px]">{hint}</span>
+        hint && (
+          <p id={about} className="quiet pt-1 text-[12px] leading-[16px]">
+            {hint}
+          </p>
+        )
       )}
-    </label>
+    </div>
   );
 }
 
-type InputProps = InputHTMLAttributes<HTMLInputElement> & Omit<Props, "children">;
+type InputProps = InputHTMLAttributes<HTMLInputElement> & Props;
 
 export function TextField({ label, hint, fault, ...input }: InputProps) {
   return (
     <Field label={label} hint={hint} fault={fault}>
-      {(about) => <input {...input} {...about} />}
+      {(control) => <input {...input} {...control} />}
     </Field>
   );
 }
 
-interface SelectProps extends Omit<Props, "children"> {
+interface SelectProps extends Props {
   value: string;
   none?: string;
   options: readonly { id: string; name: string }[];
@@ -60,10 +75,10 @@ interface SelectProps extends Omit<Props, "children"> {
 export function SelectField({ label, hint, fault, value, none, options, onChange }: SelectProps) {
   return (
     <Field label={label} hint={hint} fault={fault}>
-      {(about) => (
+      {(control) => (
         <select
-          {...about}
-          className={`${about.className} cursor-pointer`}
+          {...control}
+          className={`${control.className} cursor-pointer`}
           value={value}
           onChange={(event) => onChange(event.target.value)}
         >

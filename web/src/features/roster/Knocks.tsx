@@ -64,8 +64,8 @@ export function NewKnock({ page, act, onClose }: { page: Page; act: Act; onClose
   const [on, setOn] = useState(today());
   function submit(event: FormEvent) {
     event.preventDefault();
-    const params = { path: { person_id: page.person.id } };
-    act.mutate(() => need(api.POST("/api/people/{person_id}/knocks", { params, body: { on } })), {
+    const params = { path: { person_id: page.person.id, on } };
+    act.mutate(() => need(api.PUT("/api/people/{person_id}/knocks/on/{on}", { params })), {
       onSuccess: onClose,
     });
   }

@@ -120,7 +120,7 @@ function List({ people, shown, onAdd }: ListProps) {
               }
             >
               <b className="block">{person.name}</b>
-              <span className="flex flex-wrap items-center gap-x-2 text-[13px] opacity-90">
+              <span className="flex flex-wrap items-center gap-x-2 text-[13px]">
                 {person.sport || person.level}
                 {person.knocked && <span className="seal">Head</span>}
                 {person.limits.length > 0 && <span className="seal">Limit</span>}
@@ -212,7 +212,7 @@ function Groups({ chosen, onChoose }: { chosen: number | null; onChoose: (group:
           onChange={(event) => setName(event.target.value)}
         />
         <button type="submit" className="act" disabled={add.isPending}>
-          Add
+          Add group
         </button>
       </form>
       {(add.error ?? remove.error) && (

@@ -6,6 +6,7 @@ import { answered, type Drawn } from "../../../charts/columns/drawn";
 import { Now } from "../../../charts/columns/Now";
 import { Page } from "../../../charts/columns/Page";
 import { Spoken } from "../../../charts/columns/Spoken";
+import { nameAndSport } from "../../../domain/person";
 import { Choice } from "../../../ui/Choice";
 import { Tick } from "../../../ui/Tick";
 
@@ -30,7 +31,8 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
     mutationFn: (body: Pick<Schemas["ScaleIn"], "to" | "rule_set">) =>
       need(api.POST("/api/scale", { body: { ...asked, ...body } })),
   });
-  const found = search.data ?? [];
+  const found = search.data?.columns ?? [];
+  const notFor = search.data?.not_for ?? [];
   const longest = Math.max(now.compared.total_s, ...found.map((each) => each.total_s), 1);
   const select = (people: number[]) => {
     setTo(people);
@@ -44,7 +46,9 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
       ? search.error.message
       : found.length === 0
         ? "Choose for whom, or under which rules. Of more than two people the weakest, the middle and the strongest are shown."
-        : null;
+        : notFor.length > 0
+          ? `Not for ${notFor.join(" Not for ")}`
+          : null;
   return (
     <Page
       title="The same effect"
@@ -66,7 +70,7 @@ export function Scale({ asked, now, person, people, rules, onTake, onCopy, onClo
             {people.map((each) => (
               <Tick
                 key={each.id}
-                label={`${each.name}, ${each.sport}`}
+                label={nameAndSport(each)}
                 on={to.includes(each.id)}
                 onChange={(on) => select(on ? [...to, each.id] : to.filter((id) => id !== each.id))}
               />
