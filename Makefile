@@ -1,13 +1,22 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo test bench fuzz mutants fit docs shots types
+.PHONY: help demo serve backup restore test bench fuzz mutants fit docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
 
 demo: ## set up what is missing, start the app with demo data, print its address (FRESH=1 begins anew, PORT=8000)
 	@FRESH="$(FRESH)" PORT="$(PORT)" scripts/demo
+
+serve: ## set up what is missing, start the app for a club, in a database of its own (PORT=8000, YOISHO_ADDRESS=https://…)
+	@PORT="$(PORT)" scripts/serve
+
+backup: ## write everything of the club into one file (FILE=backup/….dump)
+	@FILE="$(FILE)" scripts/backup
+
+restore: ## put the club back as it was in a back-up (FILE=backup/….dump); what is here is backed up first
+	@FILE="$(FILE)" scripts/restore
 
 test: ## set up what is missing, run every check and test (ONLY="tests/core -k timeline" for some of the Python tests)
 	@ONLY="$(ONLY)" scripts/test

@@ -2,9 +2,10 @@
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.security import django_auth
 
+from server.accounts.access import Member
 from server.accounts.api import router as accounts
+from server.accounts.joining import router as joining
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
 from server.combinations.api import router as combinations
@@ -18,8 +19,11 @@ from server.runs.api import router as runs
 from server.sessions.api import router as sessions
 from server.vocabulary.api import router as vocabulary
 
-api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=django_auth, urls_namespace="api")
+member = Member()
+api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=member, urls_namespace="api")
+member.api = api
 api.add_router("", accounts)
+api.add_router("", joining)
 api.add_router("", roster)
 api.add_router("", people)
 api.add_router("", vocabulary)

@@ -35,7 +35,19 @@ DATABASES = {"default": _database(_required("YOISHO_DATABASE"))}
 DEBUG = False
 DEMO = os.environ.get("YOISHO_DEMO") == "1"
 """Whether one click enters as the demo coach. Only `make demo` and the tests set it."""
-ALLOWED_HOSTS = os.environ.get("YOISHO_HOSTS", "127.0.0.1,localhost").split(",")
+ADDRESS = os.environ.get("YOISHO_ADDRESS", "").rstrip("/")
+"""Where the hall finds it, such as https://hall.example; empty for this machine alone."""
+_PUBLIC = urlsplit(ADDRESS)
+ALLOWED_HOSTS = [
+    *os.environ.get("YOISHO_HOSTS", "127.0.0.1,localhost").split(","),
+    *([_PUBLIC.hostname] if _PUBLIC.hostname else []),
+]
+if _PUBLIC.scheme == "https":
+    # A proxy stands before it, and says that what came was secure.
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365
+    CSRF_TRUSTED_ORIGINS = [ADDRESS]
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -71,6 +83,11 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_USER_MODEL = "accounts.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "server.accounts.backend.CoachBackend"]
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator",
+                 "NumericPasswordValidator")
+]  # fmt: skip
 AXES_FAILURE_LIMIT = 10
 AXES_COOLOFF_TIME = 0.25
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]

@@ -4,6 +4,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 
 from server.api import api
+from server.health import alive, ready
 from server.settings import WEB_DIST
 
 
@@ -19,5 +20,7 @@ def page(request: HttpRequest, path: str = "") -> HttpResponse:
 
 urlpatterns = [
     path("api/", api.urls),
+    path("healthz", alive),
+    path("readyz", ready),
     re_path(r"^(?!api/|assets/)(?P<path>[\w/-]*)$", page),
 ]

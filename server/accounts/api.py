@@ -8,7 +8,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from server.accounts.current import coach
-from server.accounts.models import User
+from server.accounts.models import Club, Role, User
 from server.errors import Message
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
@@ -18,6 +18,9 @@ DEMO_COACH = "demo-coach"
 
 class Welcome(Schema):
     signed_in: bool
+    role: Role | None = None
+    fresh: bool = False
+    """There is no club here yet: whoever has the code opens one."""
     coach_id: int | None = None
     club_id: int | None = None
     coach: str | None = None
@@ -43,13 +46,14 @@ class SignIn(Schema):
     password: str = Field(min_length=1, max_length=200)
 
 
-def _welcome(request: HttpRequest) -> Welcome:
+def welcome(request: HttpRequest) -> Welcome:
     user = request.user
     if not isinstance(user, User) or user.club is None:
-        return Welcome(signed_in=False, demo=settings.DEMO)
+        return Welcome(signed_in=False, demo=settings.DEMO, fresh=not Club.objects.exists())
     club = user.club
     return Welcome(
         signed_in=True,
+        role=Role(user.role),
         coach_id=user.pk,
         club_id=club.pk,
         coach=user.get_full_name(),
@@ -64,17 +68,19 @@ def _welcome(request: HttpRequest) -> Welcome:
 @router.get("/me", response=Welcome, auth=None, operation_id="me")
 def me(request: HttpRequest) -> Welcome:
     """Who is signed in, if anybody."""
-    return _welcome(request)
+    return welcome(request)
 
 
 @router.post("/sign-in", response={200: Welcome, 401: Message, 403: Message}, auth=None, operation_id="sign_in")
 def sign_in(request: HttpRequest, body: SignIn) -> Welcome:
-    user = authenticate(request, username=body.username, password=body.password)
+    # An address is the same in small letters.
+    name = body.username.strip().lower() if "@" in body.username else body.username
+    user = authenticate(request, username=name, password=body.password)
     if user is None:
         raise HttpError(401, "That name and password do not belong together. Check both and try again.")
     login(request, user)
     coach(request)
-    return _welcome(request)
+    return welcome(request)
 
 
 @router.post("/demo", response={200: Welcome, 404: Message}, auth=None, operation_id="enter_demo")
@@ -84,13 +90,13 @@ def enter_demo(request: HttpRequest) -> Welcome:
     if user is None:
         raise HttpError(404, "There is no demo here. Start one with `make demo`.")
     login(request, user, backend="server.accounts.backend.CoachBackend")
-    return _welcome(request)
+    return welcome(request)
 
 
 @router.post("/sign-out", response=Welcome, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> Welcome:
     logout(request)
-    return _welcome(request)
+    return welcome(request)
 
 
 class CoachOut(Schema):
@@ -114,4 +120,4 @@ def save_club(request: HttpRequest, body: ClubIn) -> Welcome:
     for name, value in changes.items():
         setattr(club, name, value)
     club.save(update_fields=list(changes))
-    return _welcome(request)
+    return welcome(request)

@@ -19,10 +19,25 @@ class Club(models.Model):
         return self.name
 
 
+class Role(models.TextChoices):
+    OWNER = "owner"
+    """The club, its people, and what its members may."""
+    COACH = "coach"
+    """Everything of training."""
+    ASSISTANT = "assistant"
+    """Runs and logs; sees names, limits and stop signs, and nothing else of anybody's health."""
+
+
 class User(AbstractUser):
-    """A coach of one club."""
+    """A member of one club."""
 
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="coaches", null=True)
+    role = models.CharField(max_length=10, choices=Role, default=Role.COACH)
+
+    @property
+    def trains(self) -> bool:
+        """Whether what is known of people's health is for them."""
+        return self.role in (Role.OWNER, Role.COACH)
 
     @property
     def own_club(self) -> Club:
@@ -48,3 +63,29 @@ class Answered(models.Model):
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["user", "key"], name="one_answer_per_key"),)
+
+
+class SetUpCode(models.Model):
+    """What the first visitor must know, of a server where there is no club yet; only its fingerprint is kept."""
+
+    fingerprint = models.CharField(max_length=64)
+    tries = models.PositiveSmallIntegerField(default=0)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
+class Invitation(models.Model):
+    """A way into a club that works once, until a day; only the fingerprint of its code is kept."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="invitations")
+    role = models.CharField(max_length=10, choices=Role)
+    name = models.CharField(max_length=120)
+    """Whom it is for."""
+    fingerprint = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    until = models.DateTimeField()
+    used_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    used_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("-made_at",)

@@ -11,7 +11,7 @@ from django.utils import timezone
 from ninja import Router, Status
 from ninja.pagination import paginate
 
-from server.accounts.current import club_of
+from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message
@@ -32,7 +32,8 @@ def _known(value: Value) -> schemas.Known:
     return schemas.Known(value=value.value, sd=value.sd, origin=value.origin, source=value.source)
 
 
-def told(who: Person) -> schemas.PersonOut:
+def told(who: Person, health: bool = True) -> schemas.PersonOut:
+    """Without what is known of their `health`, save their limits and a knock to the head, for those it is not for."""
     core = who.to_core()
     return schemas.PersonOut(
         id=who.pk,
@@ -53,8 +54,8 @@ def told(who: Person) -> schemas.PersonOut:
         rule_set=RULE_SETS[core.rule_set].name if core.rule_set else None,
         rule_set_id=core.rule_set,
         fight_on=who.fight_on,
-        screening=who.screening.outcome if who.screening else None,
-        heart_rate_lowering_medication=who.heart_rate_lowering_medication,
+        screening=who.screening.outcome if who.screening and health else None,
+        heart_rate_lowering_medication=who.heart_rate_lowering_medication and health,
         groups=[group.pk for group in who.groups.all()],
         limits=[limit.words for limit in who.limits_today],
         knocked=who.concussion_uncleared,
@@ -85,8 +86,9 @@ def core_of(who: Person | None) -> CorePerson:
 @paginate(Pages)
 def people(request: HttpRequest, archived: bool = False) -> Listed:
     """Those who train; or those who are archived."""
-    rows = Person.objects.of(club_of(request)).filter(archived_at__isnull=not archived)
-    return Listed(everything(rows), told)
+    user = coach(request)
+    rows = Person.objects.of(user.own_club).filter(archived_at__isnull=not archived)
+    return Listed(everything(rows), lambda who: told(who, health=user.trains))
 
 
 def _groups(club: Club, ids: Iterable[int]) -> list[Group]:

@@ -216,15 +216,15 @@ def _not_ahead(on: date, field: str = "on") -> date:
 
 @router.put(
     "/people/{person_id}/knocks/on/{on}",
-    response={200: schemas.PersonPage, 404: Message, 422: Faults},
+    response={200: schemas.PersonOut, 404: Message, 422: Faults},
     operation_id="note_knock",
 )
-def note_knock(request: HttpRequest, person_id: int, on: date) -> schemas.PersonPage:
+def note_knock(request: HttpRequest, person_id: int, on: date) -> schemas.PersonOut:
     """A knock to the head that day: nothing but rest until a physician's clearance is entered. Told twice it is one."""
     user = coach(request)
     who = the_person(user.own_club, person_id)
     Knock.objects.get_or_create(person=who, on=_not_ahead(on), cleared_on=None, defaults={"noted_by": user})
-    return _page(user.own_club, person_id)
+    return told(who, health=user.trains)
 
 
 @router.put(

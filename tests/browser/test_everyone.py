@@ -18,7 +18,15 @@ def faults(page):
     return [(v["id"], [node["html"][:120] for node in v["nodes"]][:3]) for v in serious]
 
 
+def further(page):
+    """On a phone the last places stand under "More"."""
+    more = page.get_by_role("button", name="More", exact=True)
+    if more.is_visible():
+        more.click()
+
+
 def door(page):
+    further(page)
     page.get_by_role("button", name="Leave").click()
     page.get_by_role("button", name="Enter as the demo coach").wait_for()
 
@@ -170,7 +178,24 @@ def new_limit(page):
     page.get_by_label("Who says so").wait_for()
 
 
+def club(page):
+    further(page)
+    page.get_by_role("link", name="Club", exact=True).click()
+    page.get_by_label("Name", exact=True).fill("Ansa Lund")
+    page.get_by_role("button", name="Make a link").click()
+    page.get_by_label("Link of the invitation").wait_for()
+
+
+def invitation(page):
+    club(page)
+    link = page.get_by_label("Link of the invitation").input_value()
+    door(page)
+    page.goto(link)
+    page.get_by_role("heading", name="Join Capstan Hall").wait_for()
+
+
 def method(page):
+    further(page)
     page.get_by_role("link", name="Method", exact=True).click()
     page.get_by_role("region", name="Known limits").wait_for()
 
@@ -195,6 +220,8 @@ SCREENS = [
     roster,
     new_athlete,
     new_limit,
+    club,
+    invitation,
     method,
     floor_start,
     floor_work,

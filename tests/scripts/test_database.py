@@ -77,3 +77,36 @@ def test_a_wrong_word_is_told_the_right_ones():
     done = subprocess.run([sys.executable, str(ROOT / "scripts/database.py"), "begin"], capture_output=True, text=True)
     assert done.returncode == 2
     assert "start|stop|restart|status|destroy" in done.stderr
+
+
+def archive(verb: str, given: bytes = b"") -> subprocess.CompletedProcess[bytes]:
+    command = [sys.executable, str(ROOT / "scripts/database.py"), verb, NAME]
+    return subprocess.run(command, input=given, capture_output=True, timeout=120)
+
+
+DIGESTS = "select md5(string_agg(t::text, ',' order by id)) from people t"
+
+
+def test_what_is_restored_is_what_was_backed_up_to_the_last_row(address):
+    note(address, "create table people (id serial primary key, name text, at timestamptz default now())")
+    note(address, "insert into people (name) select 'somebody ' || n from generate_series(1, 500) n")
+    before = note(address, DIGESTS)
+    kept = archive("dump")
+    assert kept.returncode == 0, kept.stderr
+    note(address, "delete from people where id > 100")
+    note(address, "update people set name = 'nobody'")
+    assert note(address, DIGESTS) != before
+    assert archive("load", kept.stdout).returncode == 0
+    assert note(address, DIGESTS) == before
+    (added,) = note(address, "insert into people (name) values ('new') returning id")
+    assert added == (501,), "numbers go on where they were"
+
+
+def test_a_damaged_back_up_changes_nothing(address):
+    note(address, "create table people (id serial primary key, name text)")
+    note(address, "insert into people (name) values ('Runa')")
+    kept = archive("dump").stdout
+    note(address, "insert into people (name) values ('Ife')")
+    for damaged in (kept[: len(kept) // 2], b"no archive at all"):
+        assert archive("load", damaged).returncode != 0
+        assert note(address, "select name from people order by id") == [("Runa",), ("Ife",)]

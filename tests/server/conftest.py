@@ -20,7 +20,7 @@ class Coach:
     def __init__(self, club_name: str):
         self.club = Club.objects.create(name=club_name)
         self.user = User.objects.create(
-            username=f"coach of {club_name}", first_name="Odd", last_name="Lind", club=self.club
+            username=f"coach of {club_name}", first_name="Odd", last_name="Lind", club=self.club, role="owner"
         )
         self.client = Client()
         self.client.force_login(self.user, backend="server.accounts.backend.CoachBackend")

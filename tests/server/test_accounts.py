@@ -10,7 +10,7 @@ def sign_in(client, username, password):
 
 def test_nobody_is_signed_in_at_first(nobody):
     assert nobody.get("/api/me").json() == {
-        "signed_in": False, "coach_id": None, "club_id": None, "coach": None, "club": None,
+        "signed_in": False, "role": None, "fresh": True, "coach_id": None, "club_id": None, "coach": None, "club": None,
         "school": "overhands", "emergency_number": "112", "last_lactic_days": 9,
         "demo": False,
     }  # fmt: skip

@@ -242,6 +242,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Invitations */
+        get: operations["invitations"];
+        put?: never;
+        /**
+         * Invite
+         * @description A link for one person, that works once, for a week.
+         */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{invitation_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Back Invitation */
+        delete: operations["take_back_invitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Invitation
+         * @description To which club an invitation leads.
+         */
+        get: operations["invitation"];
+        put?: never;
+        /**
+         * Join
+         * @description An account for whoever was invited.
+         */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/letters": {
         parameters: {
             query?: never;
@@ -399,6 +461,43 @@ export interface paths {
          */
         get: operations["me"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Members */
+        get: operations["members"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members/{member_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Member
+         * @description What a member may, and whether they may come in at all. One owner always stays.
+         */
+        put: operations["save_member"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1152,6 +1251,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Up
+         * @description The first visitor opens the club, with the code that the server has told whoever started it.
+         */
+        post: operations["set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -1230,6 +1349,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Account */
+        Account: {
+            /** Email */
+            email: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
         /** @description One technique; `side` and `level` are None only where the technique has none. */
         Action: {
             height?: ("head" | "body" | "leg") | null;
@@ -1994,6 +2122,56 @@ export interface components {
             /** @constant */
             type: "interval";
         };
+        /** InvitationIn */
+        InvitationIn: {
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /** InvitationMade */
+        InvitationMade: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /** Path */
+            path: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Used */
+            used: boolean;
+        };
+        /** InvitationOut */
+        InvitationOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            role: components["schemas"]["Role"];
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Used */
+            used: boolean;
+        };
+        /** Invited */
+        Invited: {
+            /** Club */
+            club: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
         /** JournalIn */
         JournalIn: {
             /** Events */
@@ -2390,6 +2568,26 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** MemberIn */
+        MemberIn: {
+            /** Active */
+            active: boolean;
+            role: components["schemas"]["Role"];
+        };
+        /** MemberOut */
+        MemberOut: {
+            /** Active */
+            active: boolean;
+            /** Email */
+            email: string;
+            /** Id */
+            id: number;
+            /** Me */
+            me: boolean;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
         /** MergeIn */
         MergeIn: {
             base: components["schemas"]["SessionState"];
@@ -2518,6 +2716,13 @@ export interface components {
             /** Items */
             items: components["schemas"]["GroupOut"][];
         };
+        /** PagedInvitationOut */
+        PagedInvitationOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["InvitationOut"][];
+        };
         /** PagedLetterOut */
         PagedLetterOut: {
             /** Count */
@@ -2531,6 +2736,13 @@ export interface components {
             count: number;
             /** Items */
             items: components["schemas"]["LogOut"][];
+        };
+        /** PagedMemberOut */
+        PagedMemberOut: {
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["MemberOut"][];
         };
         /** PagedPersonOut */
         PagedPersonOut: {
@@ -2979,6 +3191,11 @@ export interface components {
             run: components["schemas"]["RunIn"];
         };
         /**
+         * Role
+         * @enum {string}
+         */
+        Role: "owner" | "coach" | "assistant";
+        /**
          * RosterWords
          * @description What limits and tests there are.
          */
@@ -3421,6 +3638,19 @@ export interface components {
              */
             target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
         };
+        /** SetUpIn */
+        SetUpIn: {
+            /** Club */
+            club: string;
+            /** Code */
+            code: string;
+            /** Email */
+            email: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
         /** ShorthandIn */
         ShorthandIn: {
             /** Text */
@@ -3835,10 +4065,16 @@ export interface components {
              */
             emergency_number: string;
             /**
+             * Fresh
+             * @default false
+             */
+            fresh: boolean;
+            /**
              * Last Lactic Days
              * @default 9
              */
             last_lactic_days: number;
+            role?: components["schemas"]["Role"] | null;
             /**
              * School
              * @default overhands
@@ -4388,6 +4624,166 @@ export interface operations {
             };
         };
     };
+    invitations: {
+        parameters: {
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedInvitationOut"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationMade"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_back_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Account"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     letters: {
         parameters: {
             query?: {
@@ -4643,6 +5039,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Welcome"];
+                };
+            };
+        };
+    };
+    members: {
+        parameters: {
+            query?: {
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedMemberOut"];
+                };
+            };
+        };
+    };
+    save_member: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemberOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };
@@ -4978,7 +5441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonPage"];
+                    "application/json": components["schemas"]["PersonOut"];
                 };
             };
             /** @description Not Found */
@@ -6230,6 +6693,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    set_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

@@ -57,6 +57,14 @@ export const groups = queryOptions({
   queryKey: ["groups"],
   queryFn: () => all((query) => need(api.GET("/api/groups", { params: { query } }))),
 });
+export const members = queryOptions({
+  queryKey: ["members"],
+  queryFn: () => all((query) => need(api.GET("/api/members", { params: { query } }))),
+});
+export const invitations = queryOptions({
+  queryKey: ["invitations"],
+  queryFn: () => all((query) => need(api.GET("/api/invitations", { params: { query } }))),
+});
 export const rosterWords = queryOptions({
   queryKey: ["roster-words"],
   queryFn: () => need(api.GET("/api/roster/words")),

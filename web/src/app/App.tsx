@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
 import { askAnew } from "../api/askAnew";
+import type { Schemas } from "../api/client";
 import { me } from "../api/queries";
 import { setOwner } from "../domain/device/owner";
 import { onTaken, start as startOutbox } from "../domain/outbox/outbox";
@@ -9,6 +10,8 @@ import { releaseWhatIsTaken } from "../domain/outbox/release";
 import { Bench } from "../features/bench/Bench";
 import { Library } from "../features/library/Library";
 import { LogBook } from "../features/log/LogBook";
+import { Join } from "../features/welcome/Join";
+import { SetUp } from "../features/welcome/SetUp";
 import { Welcome } from "../features/welcome/Welcome";
 import { Notice } from "../ui/Notice";
 import { Spine } from "./Spine";
@@ -21,6 +24,7 @@ const Schools = lazy(() => import("../features/library/Schools").then((module) =
 const Book = lazy(() => import("../features/book/Book").then((module) => ({ default: module.Book })));
 const Logged = lazy(() => import("../features/log/Logged").then((module) => ({ default: module.Logged })));
 const Roster = lazy(() => import("../features/roster/Roster").then((module) => ({ default: module.Roster })));
+const ClubPage = lazy(() => import("../features/club/Club").then((module) => ({ default: module.Club })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -30,6 +34,12 @@ function Club() {
       <Outlet />
     </div>
   );
+}
+
+/** What is for those who train people. */
+function Training({ role }: { role: Schemas["Welcome"]["role"] }) {
+  if (role !== "assistant") return <Outlet />;
+  return <Notice title="This is for coaches" text="An assistant runs sessions from the library, and logs them." />;
 }
 
 export function App() {
@@ -54,7 +64,14 @@ export function App() {
   if (!welcome.data) {
     return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
   }
-  if (!welcome.data.signed_in) return <Welcome demo={welcome.data.demo} />;
+  if (!welcome.data.signed_in) {
+    return (
+      <Routes>
+        <Route path="join/:code" element={<Join />} />
+        <Route path="*" element={welcome.data.fresh ? <SetUp /> : <Welcome demo={welcome.data.demo} />} />
+      </Routes>
+    );
+  }
   return (
     <Suspense fallback={<Notice waiting title="Opening" />}>
       <Routes>
@@ -65,14 +82,18 @@ export function App() {
           <Route index element={<Navigate to="/library" replace />} />
           <Route path="library" element={<Library />} />
           <Route path="library/schools" element={<Schools />} />
-          <Route path="book" element={<Book />} />
-          <Route path="bench" element={<Bench />} />
-          <Route path="bench/:sessionId" element={<Bench />} />
-          <Route path="roster" element={<Roster />} />
-          <Route path="roster/:personId" element={<Roster />} />
+          <Route element={<Training role={welcome.data.role} />}>
+            <Route path="book" element={<Book />} />
+            <Route path="bench" element={<Bench />} />
+            <Route path="bench/:sessionId" element={<Bench />} />
+            <Route path="roster" element={<Roster />} />
+            <Route path="roster/:personId" element={<Roster />} />
+          </Route>
           <Route path="log" element={<LogBook />} />
           <Route path="log/run" element={<LogEntry />} />
           <Route path="log/:entryId" element={<Logged />} />
+          <Route path="club" element={<ClubPage />} />
+          <Route path="join/:code" element={<Navigate to="/" replace />} />
           <Route path="method" element={<Method />} />
           <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
         </Route>

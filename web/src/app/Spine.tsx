@@ -1,19 +1,35 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Link, NavLink } from "react-router";
-import { api, need } from "../api/client";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, NavLink, useLocation } from "react-router";
+import { api, need, type Schemas } from "../api/client";
+import { me } from "../api/queries";
 
-const PLACES = [
-  { to: "/library", name: "Library" },
-  { to: "/bench", name: "Bench" },
-  { to: "/book", name: "Book" },
-  { to: "/roster", name: "Roster" },
-  { to: "/log", name: "Log" },
-  { to: "/method", name: "Method" },
+type Role = Schemas["Role"];
+const ALL: Role[] = ["owner", "coach", "assistant"];
+const TRAINING: Role[] = ["owner", "coach"];
+/** In the order of the day; on a phone the last ones stand under "More". */
+const PLACES: { to: string; name: string; roles: Role[]; more?: true }[] = [
+  { to: "/library", name: "Library", roles: ALL },
+  { to: "/bench", name: "Bench", roles: TRAINING },
+  { to: "/book", name: "Book", roles: TRAINING },
+  { to: "/roster", name: "Roster", roles: TRAINING },
+  { to: "/log", name: "Log", roles: ALL },
+  { to: "/method", name: "Method", roles: ALL, more: true },
+  { to: "/club", name: "Club", roles: ["owner"], more: true },
 ];
+const PLACE =
+  "flex flex-1 items-center justify-center text-[14px] min-[900px]:h-[52px] min-[900px]:flex-none min-[900px]:border-t min-[900px]:border-[var(--rule-2)]";
+const HERE = "bg-[var(--ink)] font-semibold text-[var(--sheet)]";
+const QUIET = "quiet cursor-pointer text-[13px] hover:bg-[#E9E3D5]";
 
 /** The bound-book edge: the places of the club, at the left on a desk and below on a phone. */
 export function Spine() {
   const client = useQueryClient();
+  const role = useQuery(me).data?.role;
+  const { pathname } = useLocation();
+  const [open, setOpen] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: wherever one goes, the list is closed
+  useEffect(() => setOpen(false), [pathname]);
   const leave = useMutation({
     mutationFn: () => need(api.POST("/api/sign-out")),
     onSuccess: (welcome) => {
@@ -22,6 +38,9 @@ export function Spine() {
       if ("caches" in globalThis) void caches.delete("yoisho-runs");
     },
   });
+  const places = PLACES.filter((place) => role && place.roles.includes(role));
+  const further = places.filter((place) => place.more);
+  const leaving = leave.isPending ? "Leaving …" : "Leave";
   return (
     <nav
       aria-label="Places"
@@ -30,14 +49,12 @@ export function Spine() {
       <Link to="/library" className="mx-auto mt-[22px] mb-[29px] hidden h-[38px] w-[38px] min-[900px]:block">
         <img src="/icon.svg" width={38} height={38} alt="Yoisho" />
       </Link>
-      {PLACES.map((place) => (
+      {places.map((place) => (
         <NavLink
           key={place.to}
           to={place.to}
           className={({ isActive }) =>
-            `flex flex-1 items-center justify-center text-[14px] min-[900px]:h-[52px] min-[900px]:flex-none min-[900px]:border-t min-[900px]:border-[var(--rule-2)] ${
-              isActive ? "bg-[var(--ink)] font-semibold text-[var(--sheet)]" : "hover:bg-[#E9E3D5]"
-            }`
+            `${PLACE} ${place.more ? "max-[899px]:hidden" : ""} ${isActive ? HERE : "hover:bg-[#E9E3D5]"}`
           }
         >
           {place.name}
@@ -45,10 +62,36 @@ export function Spine() {
       ))}
       <button
         type="button"
-        onClick={() => leave.mutate()}
-        className="flex-1 cursor-pointer text-[13px] quiet hover:bg-[#E9E3D5] min-[900px]:mt-auto min-[900px]:h-[52px] min-[900px]:flex-none"
+        aria-expanded={open}
+        className={`${PLACE} cursor-pointer min-[900px]:hidden ${further.some(({ to }) => pathname.startsWith(to)) ? HERE : ""}`}
+        onClick={() => setOpen(!open)}
       >
-        {leave.isPending ? "Leaving …" : "Leave"}
+        More
+      </button>
+      {open && (
+        <div className="absolute right-0 bottom-[58px] w-[180px] border border-[var(--ink)] bg-[var(--sheet)] min-[900px]:hidden">
+          {further.map((place) => (
+            <NavLink
+              key={place.to}
+              to={place.to}
+              className={({ isActive }) =>
+                `flex h-[52px] items-center px-4 ${isActive ? HERE : "border-b border-[var(--rule)]"}`
+              }
+            >
+              {place.name}
+            </NavLink>
+          ))}
+          <button type="button" className={`${QUIET} h-[52px] w-full px-4 text-left`} onClick={() => leave.mutate()}>
+            {leaving}
+          </button>
+        </div>
+      )}
+      <button
+        type="button"
+        onClick={() => leave.mutate()}
+        className={`${QUIET} max-[899px]:hidden min-[900px]:mt-auto min-[900px]:h-[52px]`}
+      >
+        {leaving}
       </button>
     </nav>
   );

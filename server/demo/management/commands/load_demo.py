@@ -11,7 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from server.accounts.api import DEMO_COACH
-from server.accounts.models import Club, User
+from server.accounts.models import Club, Role, User
 from server.combinations.models import BookEntry
 from server.demo import hall
 from server.logbook.models import LogEntry
@@ -42,7 +42,9 @@ class Command(BaseCommand):
         if User.objects.filter(username=DEMO_COACH).exists():
             return
         club = Club.objects.create(name=hall.CLUB)
-        coach = User(username=DEMO_COACH, first_name=hall.COACH_FIRST, last_name=hall.COACH_LAST, club=club)
+        coach = User(
+            username=DEMO_COACH, first_name=hall.COACH_FIRST, last_name=hall.COACH_LAST, club=club, role=Role.OWNER
+        )
         coach.set_unusable_password()
         coach.save()
         groups = {name: Group.objects.create(club=club, name=name) for name in hall.GROUPS}

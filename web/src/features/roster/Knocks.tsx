@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from "react";
 import { api, need } from "../../api/client";
 import { day, today } from "../../domain/time";
+import { faultBeside, faultOf, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { faultBeside, faultOf, TextField } from "./Field";
 import type { Page, usePageAct } from "./useRoster";
 
 type Act = ReturnType<typeof usePageAct>;
@@ -65,7 +65,11 @@ export function NewKnock({ page, act, onClose }: { page: Page; act: Act; onClose
   function submit(event: FormEvent) {
     event.preventDefault();
     const params = { path: { person_id: page.person.id, on } };
-    act.mutate(() => need(api.PUT("/api/people/{person_id}/knocks/on/{on}", { params })), {
+    const noted = async () => {
+      await need(api.PUT("/api/people/{person_id}/knocks/on/{on}", { params }));
+      return need(api.GET("/api/people/{person_id}", { params: { path: { person_id: page.person.id } } }));
+    };
+    act.mutate(noted, {
       onSuccess: onClose,
     });
   }

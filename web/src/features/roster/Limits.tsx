@@ -5,8 +5,8 @@ import { me, rosterWords } from "../../api/queries";
 import { once } from "../../domain/once";
 import { day } from "../../domain/time";
 import { capital } from "../../ui/capital";
+import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
-import { faultBeside, faultOf, SelectField, TextField } from "./Field";
 import type { Page, usePageAct } from "./useRoster";
 
 type Limit = Schemas["LimitOut"];

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { groups as groupsQuery, rosterWords } from "../../api/queries";
+import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
-import { faultBeside, faultOf, SelectField, TextField } from "./Field";
 import { entered, type Person, useSavePerson } from "./useRoster";
 
 type PersonIn = Schemas["PersonIn"];

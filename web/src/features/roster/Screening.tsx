@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from "react";
 import { api, need } from "../../api/client";
 import { day, today } from "../../domain/time";
+import { faultBeside, faultOf, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
-import { faultBeside, faultOf, TextField } from "./Field";
 import type { Page, usePageAct } from "./useRoster";
 
 type Act = ReturnType<typeof usePageAct>;

@@ -36,7 +36,7 @@ export function Welcome({ demo }: { demo: boolean }) {
       <form onSubmit={submit} className="mt-7 grid gap-3 ink-t pt-5">
         <h2>Sign in to your club</h2>
         <label className="label-text">
-          Name
+          E-mail address
           <input
             className="field mt-1"
             autoComplete="username"

@@ -1,5 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, useId } from "react";
-import { Refused } from "../../api/client";
+import { Refused } from "../api/client";
 
 /** What was refused about a field, if anything. */
 export function faultOf(error: Error | null, field: string): string | null {

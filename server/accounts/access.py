@@ -1,0 +1,91 @@
+"""Who may do what: one table, by operation. A path that is not in it answers nobody, and a test fails for it."""
+
+import re
+from functools import cached_property
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import NinjaAPI
+from ninja.errors import HttpError
+from ninja.security import SessionAuth
+
+from server.accounts.models import Role, User
+
+EVERYBODY = frozenset(Role)
+"""Runs, logs, names, limits and stop signs."""
+TRAINING = frozenset({Role.OWNER, Role.COACH})
+"""Everything of training, and what is known of people."""
+CLUB = frozenset({Role.OWNER})
+"""The club itself, its people's accounts and what they may."""
+
+NOBODY: frozenset[Role] = frozenset()
+
+ACCESS: dict[str, frozenset[Role]] = {
+    **dict.fromkeys(
+        (
+            "sign_out", "coaches", "people", "groups", "roster_words", "note_knock", "vocabulary", "method", "sessions",
+            "get_session", "export_session", "run_plan", "plan_of_run", "on_floor", "gate", "save_calls", "speech",
+            "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
+            "log", "log_entry", "weeks", "letters", "send_letter", "take_letter", "combinations", "protocols",
+        ),
+        EVERYBODY,
+    ),
+    **dict.fromkeys(
+        (
+            "add_person", "save_person", "archive_person", "person", "add_group", "save_group", "delete_group",
+            "add_limit", "lift_limit", "clear_knock", "save_screening", "save_clearance", "add_test", "delete_test",
+            "read_shorthand", "complete_shorthand", "evaluate_session", "check_claim", "propose_session",
+            "scale_session", "nudges", "make_it_so", "create_session", "create_series", "save_session",
+            "delete_session", "merge_sessions", "import_session", "versions", "open_protocol", "create_combination",
+            "save_combination", "delete_combination", "read_combination", "make_combination",
+        ),
+        TRAINING,
+    ),
+    **dict.fromkeys(
+        ("save_club", "members", "save_member", "invitations", "invite", "take_back_invitation"), CLUB
+    ),
+}  # fmt: skip
+"""Every operation that asks who somebody is."""
+OPEN = frozenset({"me", "sign_in", "enter_demo", "set_up", "invitation", "join"})
+"""Those that do not: the door."""
+
+_STEP = re.compile(r"<(?:\w+:)?(\w+)>")
+
+
+def allowed(operation: str) -> frozenset[Role]:
+    return ACCESS.get(operation, NOBODY)
+
+
+class Member(SessionAuth):
+    """Somebody of a club who may do what is asked."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.api: NinjaAPI | None = None
+        """Whose operations they are; it is made with this, and so told afterwards."""
+
+    @cached_property
+    def _operations(self) -> dict[tuple[str, str], str]:
+        """Every operation by method and path."""
+        assert self.api is not None
+        schema: dict[str, Any] = self.api.get_openapi_schema()
+        return {
+            (method, path): operation["operationId"]
+            for path, methods in schema["paths"].items()
+            for method, operation in methods.items()
+        }
+
+    def _operation_of(self, request: HttpRequest) -> str:
+        match = request.resolver_match
+        path = "/" + _STEP.sub(r"{\1}", match.route) if match else ""
+        return self._operations.get(((request.method or "").lower(), path), "")
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> User | None:
+        user = request.user
+        if not isinstance(user, User) or not user.is_authenticated:
+            return None
+        if user.club_id is not None and Role(user.role) not in allowed(self._operation_of(request)):
+            raise HttpError(
+                403, f"This is not for the role of {user.role}. Ask the club's owner, who can change what you may."
+            )
+        return user

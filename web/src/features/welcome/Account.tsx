@@ -1,0 +1,68 @@
+import { type FormEvent, type ReactNode, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { faultBeside, faultOf, TextField } from "../../ui/Field";
+
+type Account = Schemas["Account"];
+
+interface Props {
+  name?: string;
+  /** What else is asked, above the account. */
+  children?: ReactNode;
+  /** The fields of what else is asked. */
+  fields?: string[];
+  word: string;
+  busy: boolean;
+  error: Error | null;
+  onSubmit: (account: Account) => void;
+}
+
+/** Who somebody is and how they sign in. */
+export function AccountForm({ name: known = "", children, fields = [], word, busy, error, onSubmit }: Props) {
+  const [name, setName] = useState(known);
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    onSubmit({ name, email, password });
+  }
+  const others = faultBeside(error, ["name", "email", "password", ...fields]);
+  return (
+    <form onSubmit={submit} className="mt-5 grid gap-3 ink-t pt-5">
+      {children}
+      <TextField
+        label="Your name"
+        required
+        maxLength={120}
+        autoComplete="name"
+        value={name}
+        fault={faultOf(error, "name")}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <TextField
+        label="E-mail address, to sign in with"
+        type="email"
+        required
+        maxLength={150}
+        autoComplete="username"
+        value={email}
+        fault={faultOf(error, "email")}
+        onChange={(event) => setEmail(event.target.value)}
+      />
+      <TextField
+        label="Password"
+        hint="Eight characters or more, and not one that everybody has. A few words do well."
+        type="password"
+        required
+        maxLength={200}
+        autoComplete="new-password"
+        value={password}
+        fault={faultOf(error, "password")}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      {others && <p role="alert">{others}</p>}
+      <button type="submit" className="act main min-h-[44px]" disabled={busy}>
+        {busy ? "One moment …" : word}
+      </button>
+    </form>
+  );
+}
