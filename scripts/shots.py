@@ -4,6 +4,7 @@ import sys
 import time
 import urllib.request
 from collections.abc import Callable
+from datetime import datetime
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -12,7 +13,23 @@ NOWHERE = "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE l
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
+def today(page: Page) -> None:
+    """At twenty past four, with the evening still to come."""
+    page.clock.set_fixed_time(datetime.now().replace(hour=16, minute=24))
+    page.get_by_role("link", name="Today", exact=True).click()
+    page.reload()
+    page.get_by_role("region", name="Mind today").get_by_role("listitem").first.wait_for()
+
+
+def roster(page: Page) -> None:
+    page.get_by_role("link", name="Roster", exact=True).click()
+    page.get_by_role("link", name="Runa Velde").click()
+    page.get_by_role("heading", name="Runa Velde", exact=True).wait_for()
+    page.wait_for_timeout(400)
+
+
 def library(page: Page) -> None:
+    page.get_by_role("link", name="Library", exact=True).click()
     page.get_by_role("heading", name="Library", exact=True).wait_for()
 
 
@@ -170,12 +187,6 @@ def log_entry(page: Page) -> None:
     page.wait_for_timeout(200)
 
 
-def logged(page: Page) -> None:
-    log(page)
-    page.get_by_role("listitem").filter(has_text="Thirties and twenty-tens").first.get_by_role("link").first.click()
-    page.get_by_role("img", name="What was done over what was planned").wait_for()
-
-
 def log(page: Page) -> None:
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("listitem").first.wait_for()
@@ -189,7 +200,8 @@ def method(page: Page) -> None:
 
 
 VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
-    ("library", library, DESK),
+    ("today", today, DESK),
+    ("roster", roster, DESK),
     ("library-schools", schools, DESK),
     ("book", book, DESK),
     ("bench", bench, DESK),
@@ -205,7 +217,6 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("floor-reps", floor_reps, DESK),
     ("second-screen", second_screen, DESK),
     ("log-entry", log_entry, DESK),
-    ("log-phone", logged, PHONE),
     ("log", log, DESK),
     ("method", method, DESK),
 ]

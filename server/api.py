@@ -17,6 +17,7 @@ from server.roster.api import router as roster
 from server.roster.page import router as people
 from server.runs.api import router as runs
 from server.sessions.api import router as sessions
+from server.today.api import router as today
 from server.vocabulary.api import router as vocabulary
 
 member = Member()
@@ -30,6 +31,7 @@ api.add_router("", vocabulary)
 api.add_router("", bench)
 api.add_router("", gate)
 api.add_router("", sessions)
+api.add_router("", today)
 api.add_router("", library)
 api.add_router("", combinations)
 api.add_router("", runs)

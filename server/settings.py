@@ -62,6 +62,7 @@ INSTALLED_APPS = [
     "server.combinations",
     "server.runs",
     "server.logbook",
+    "server.today",
     "server.demo",
 ]
 MIDDLEWARE = [
@@ -74,6 +75,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "server.accounts.zone.ClubZone",
     "server.parsing.NoNul",
 ]
 ROOT_URLCONF = "server.urls"

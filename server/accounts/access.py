@@ -26,6 +26,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "sign_out", "coaches", "people", "groups", "roster_words", "note_knock", "vocabulary", "method", "sessions",
             "get_session", "export_session", "run_plan", "plan_of_run", "on_floor", "gate", "save_calls", "speech",
             "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
+            "today", "mind_today",
             "log", "log_entry", "weeks", "letters", "send_letter", "take_letter", "combinations", "protocols",
         ),
         EVERYBODY,
@@ -34,7 +35,8 @@ ACCESS: dict[str, frozenset[Role]] = {
         (
             "add_person", "save_person", "archive_person", "person", "add_group", "save_group", "delete_group",
             "add_limit", "lift_limit", "clear_knock", "save_screening", "save_clearance", "add_test", "delete_test",
-            "read_shorthand", "complete_shorthand", "evaluate_session", "check_claim", "propose_session",
+            "read_shorthand", "complete_shorthand", "plan_session", "take_off",
+            "evaluate_session", "check_claim", "propose_session",
             "scale_session", "nudges", "make_it_so", "create_session", "create_series", "save_session",
             "delete_session", "merge_sessions", "import_session", "versions", "open_protocol", "create_combination",
             "save_combination", "delete_combination", "read_combination", "make_combination",

@@ -1,11 +1,12 @@
 from typing import Annotated, Literal
+from zoneinfo import available_timezones
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from ninja import Router, Schema
 from ninja.errors import HttpError
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from server.accounts.current import coach
 from server.accounts.models import Club, Role, User
@@ -30,7 +31,19 @@ class Welcome(Schema):
     emergency_number: str = "112"
     last_lactic_days: int = 9
     """Days before a fight that the club's school puts the last hard lactic day at."""
+    time_zone: str = "UTC"
+    first_weekday: int = 0
+    """On which the club's week begins: 0 is Monday, 6 Sunday."""
     demo: bool
+
+
+def _known_zone(name: str) -> str:
+    if name not in available_timezones():
+        raise ValueError("no time zone is called so; write it as Europe/Oslo or America/Bogota")
+    return name
+
+
+TimeZone = Annotated[str, AfterValidator(_known_zone)]
 
 
 class ClubIn(Schema):
@@ -39,6 +52,8 @@ class ClubIn(Schema):
     school: Literal[tuple(SCHOOLS)] | None = None  # type: ignore[valid-type]
     emergency_number: Annotated[str, Field(pattern=r"^[0-9 +*#()-]{2,20}$")] | None = None
     last_lactic_days: Annotated[int, Field(ge=7, le=14)] | None = None
+    time_zone: TimeZone | None = None
+    first_weekday: Annotated[int, Field(ge=0, le=6)] | None = None
 
 
 class SignIn(Schema):
@@ -61,6 +76,8 @@ def welcome(request: HttpRequest) -> Welcome:
         school=club.school,
         emergency_number=club.emergency_number,
         last_lactic_days=club.last_lactic_days,
+        time_zone=club.time_zone,
+        first_weekday=club.first_weekday,
         demo=settings.DEMO,
     )
 

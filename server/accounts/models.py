@@ -15,6 +15,11 @@ class Club(models.Model):
     last_lactic_days = models.PositiveSmallIntegerField(default=9)
     """Days before a fight that the club's school puts the last hard lactic day at."""
 
+    time_zone = models.CharField(max_length=60, default="UTC")
+    """Whose days and hours count, such as Europe/Oslo."""
+    first_weekday = models.PositiveSmallIntegerField(default=0)
+    """On which its week begins: 0 is Monday, 6 Sunday."""
+
     def __str__(self) -> str:
         return self.name
 

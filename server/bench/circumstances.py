@@ -1,9 +1,11 @@
 """What the club knows around a session: the person's screening, bout and injuries, and their last days' log."""
 
+from collections import defaultdict
 from datetime import timedelta
 
 from django.utils import timezone
 
+from server.accounts.models import Club
 from server.logbook.models import LogEntry
 from server.roster.models import Person
 from yoisho.judgement.cautions import NIGGLE_DAYS
@@ -16,10 +18,23 @@ def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstanc
     """For the cautions; nobody in particular has only the heat in the hall."""
     if person is None:
         return Circumstances(of_somebody=False, wbgt_c=wbgt_c)
-    now, today = timezone.now(), timezone.localdate()
-    recent = LogEntry.objects.counted(person.club).filter(
-        result__person=person, started_at__gt=now - timedelta(days=NIGGLE_DAYS + 1), started_at__lte=now
+    return circumstances_for(person.club, [person], wbgt_c)[person.pk]
+
+
+def circumstances_for(club: Club, people: list[Person], wbgt_c: float | None) -> dict[int, Circumstances]:
+    """Of several people by their id, in as many questions as of one."""
+    now = timezone.now()
+    logged = LogEntry.objects.counted(club).filter(
+        result__person__in=people, started_at__gt=now - timedelta(days=NIGGLE_DAYS + 1), started_at__lte=now
     )
+    recent: dict[int | None, list[LogEntry]] = defaultdict(list)
+    for entry in logged:
+        recent[entry.result.person_id].append(entry)
+    return {person.pk: _around(club, person, recent[person.pk], wbgt_c) for person in people}
+
+
+def _around(club: Club, person: Person, recent: list[LogEntry], wbgt_c: float | None) -> Circumstances:
+    now, today = timezone.now(), timezone.localdate()
     week = [entry for entry in recent if entry.started_at > now - timedelta(days=7)]
     flags = [(flag, (today - timezone.localdate(entry.started_at)).days) for entry in recent for flag in entry.pain]
     last = max((entry.started_at for entry in week if entry.result.lactic), default=None)
@@ -31,7 +46,7 @@ def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstanc
         concussion_uncleared=person.concussion_uncleared,
         niggles=tuple(niggle(flag["where"], flag["side"], days) for flag, days in flags),
         today=today,
-        last_lactic_days=person.club.last_lactic_days,
+        last_lactic_days=club.last_lactic_days,
         limits=person.limits_today,
         strikes_this_week=total(entry.volume for entry in week).limbs,
     )

@@ -173,3 +173,22 @@ SESSIONS = (
         ("bag", "kicks", "Thursday"),
     ),
 )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class DemoPlanned:
+    """A session of today's plan, every week."""
+
+    at: str
+    title: str
+    group: str | None = None
+    people: tuple[str, ...] = ()
+
+
+PLANNED = (
+    DemoPlanned("07:00", "Four by four", people=("Dario Fenn",)),
+    DemoPlanned("12:10", "Six-second bursts", group="Dinner bell"),
+    DemoPlanned("18:20", "Thirties and twenty-tens", people=("Runa Velde", "Ife Marlowe", "Bram Oster")),
+    DemoPlanned("20:00", "Flow for the over-55s", group="Slack water"),
+)
+WEEKS_PLANNED = 6

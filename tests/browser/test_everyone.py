@@ -35,12 +35,25 @@ def library(page):
     page.get_by_role("heading", name="Library").wait_for()
 
 
+def today(page):
+    page.get_by_role("link", name="Today", exact=True).click()
+    page.get_by_role("list", name="Planned").wait_for()
+    page.get_by_role("region", name="Mind today").get_by_role("listitem").first.wait_for()
+
+
+def plan_one(page):
+    today(page)
+    page.get_by_role("button", name="Plan one").click()
+    page.get_by_label("Every week until").wait_for()
+
+
 def schools(page):
     page.get_by_role("link", name="The schools' protocols").click()
     page.get_by_role("button", name="Open on the Bench").wait_for()
 
 
 def book(page):
+    further(page)
     page.get_by_role("link", name="Book", exact=True).click()
     page.get_by_role("list", name="The book").wait_for()
     page.locator("[data-combination]").fill("1-6, slpi")
@@ -202,6 +215,8 @@ def method(page):
 
 SCREENS = [
     door,
+    today,
+    plan_one,
     library,
     schools,
     book,

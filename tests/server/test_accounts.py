@@ -12,6 +12,7 @@ def test_nobody_is_signed_in_at_first(nobody):
     assert nobody.get("/api/me").json() == {
         "signed_in": False, "role": None, "fresh": True, "coach_id": None, "club_id": None, "coach": None, "club": None,
         "school": "overhands", "emergency_number": "112", "last_lactic_days": 9,
+        "time_zone": "UTC", "first_weekday": 0,
         "demo": False,
     }  # fmt: skip
 

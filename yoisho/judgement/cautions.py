@@ -95,6 +95,8 @@ class Rule:
     """A change to the session can answer it; the others are about the person or the day."""
     barring: bool = False
     """Nothing that is offered may call it up, where it is more than a note."""
+    daily: bool = False
+    """It is about the person and the day, whatever the session."""
     final: bool = False
     """Where it says stop, no coach goes past it."""
 
@@ -424,20 +426,21 @@ def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -
 
 RULES: tuple[Rule, ...] = (
     Rule("concussion", "Head", "After a knock-out or suspected concussion: nothing until a licensed physician clears.",
-         "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion, final=True),
+         "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion, final=True, daily=True),
     Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
-         "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True),
+         "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True, daily=True),
     Rule("limit", "Limit", "What somebody must not do, as whoever treats or coaches them set it.",
-         "the person's own limits, each with who set it", _limit, curable=True, barring=True),
+         "the person's own limits, each with who set it", _limit, curable=True, barring=True, daily=True),
     Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",
-         "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat),
+         "Armstrong et al. 2007, MSSE 39:556-572, from memory", _heat, daily=True),
     Rule("bout-cut-off", "Bout", "The last lactic session 9 to 10 days before a bout, 7 at the very latest; told four "
-         "weeks ahead.", "common practice, no source", _fight_near, curable=True, barring=True),
+         "weeks ahead.", "common practice, no source", _fight_near, curable=True, barring=True, daily=True),
     Rule("niggle", "Hurt", "What hurt in a log of the last two weeks is not loaded hard.",
-         "common practice, no source; the two weeks are our own setting", _niggle, curable=True, barring=True),
+         "common practice, no source; the two weeks are our own setting", _niggle,
+         curable=True, barring=True, daily=True),
     Rule("lactic-gap", "Gap", "Two lactic days need 48 h between them.",
          "Stanley, Peake and Buchheit 2013, 48 h and more after high intensity, from memory", _lactic_gap,
-         curable=True, barring=True),
+         curable=True, barring=True, daily=True),
     Rule("medication", "RPE", "On medication that lowers heart rate, no heart-rate targets: effort by feel.",
          "common practice, no source", _medication),
     Rule("youth", "Youth", "Under 16: no long all-out work, no lactic work, little hard work.",
@@ -449,7 +452,7 @@ RULES: tuple[Rule, ...] = (
          _warm_up, curable=True, barring=True),
     Rule("strike-ceiling", "Strikes", "A ceiling of strikes that land with each hand and leg, a session and a week.",
          "own setting",
-         _strike_ceiling, curable=True, barring=True),
+         _strike_ceiling, curable=True, barring=True, daily=True),
     Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
          "common practice, no source",
          _bag, curable=True, barring=True),
@@ -468,6 +471,7 @@ RULES: tuple[Rule, ...] = (
 """In order of weight: what must stop somebody comes first."""
 CURABLE = frozenset(rule.id for rule in RULES if rule.curable)
 BARRING = frozenset(rule.id for rule in RULES if rule.barring)
+DAILY = frozenset(rule.id for rule in RULES if rule.daily)
 SEALS = {rule.id: rule.seal for rule in RULES}
 FINAL = frozenset(rule.id for rule in RULES if rule.final)
 

@@ -813,6 +813,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/planned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Session
+         * @description A session gets a day and an hour, and those it is for; every week where it repeats.
+         */
+        post: operations["plan_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/planned/{planned_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off
+         * @description Off the plan: this one, or with all that follow it from week to week. What comes back plans it again.
+         */
+        delete: operations["take_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/propose": {
         parameters: {
             query?: never;
@@ -1325,6 +1365,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Today
+         * @description A day of the hall: today, or another.
+         */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/mind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mind Today
+         * @description Every caution about the people of a day and the day itself, the stops first, each once a person.
+         *
+         *     An assistant hears of the stops alone.
+         */
+        get: operations["mind_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -1406,6 +1488,13 @@ export interface components {
             demand_frac: number;
             /** Seconds */
             seconds: number;
+        };
+        /** Brought */
+        Brought: {
+            /** Count */
+            count: number | null;
+            /** Word */
+            word: string;
         };
         /** Call */
         Call: {
@@ -1585,10 +1674,14 @@ export interface components {
         ClubIn: {
             /** Emergency Number */
             emergency_number?: string | null;
+            /** First Weekday */
+            first_weekday?: number | null;
             /** Last Lactic Days */
             last_lactic_days?: number | null;
             /** School */
             school?: ("overhands" | "body-hooks") | null;
+            /** Time Zone */
+            time_zone?: string | null;
         };
         /** CoachOut */
         CoachOut: {
@@ -1649,6 +1742,18 @@ export interface components {
              * @enum {string}
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
+        };
+        /** DayLoad */
+        DayLoad: {
+            /** Done */
+            done: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Planned */
+            planned: number;
         };
         /** Done */
         Done: {
@@ -2626,6 +2731,26 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["Section"][];
         };
+        /** Minded */
+        Minded: {
+            /** Cure */
+            cure: string;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number | null;
+            /** Seal */
+            seal: string;
+            /** Session */
+            session: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "caution" | "stop";
+            /** Text */
+            text: string;
+        };
         /** ModalityOut */
         ModalityOut: {
             /** Id */
@@ -2954,6 +3079,64 @@ export interface components {
             /** Tests */
             tests: components["schemas"]["FieldTestOut"][];
         };
+        /** PlanIn */
+        PlanIn: {
+            /**
+             * At
+             * Format: time
+             */
+            at: string;
+            /** Group Id */
+            group_id?: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** People */
+            people: number[];
+            /** Session Id */
+            session_id: number;
+            /** Until */
+            until?: string | null;
+        };
+        /** PlannedOut */
+        PlannedOut: {
+            /**
+             * At
+             * Format: time
+             */
+            at: string;
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            done: components["schemas"]["Rated"] | null;
+            /** Group */
+            group: string | null;
+            /** Id */
+            id: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** People */
+            people: components["schemas"]["Somebody"][];
+            /** Purpose */
+            purpose: string;
+            /** Repeats */
+            repeats: boolean;
+            /** Session Id */
+            session_id: number;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
+            /** Title */
+            title: string;
+            /** Total S */
+            total_s: number;
+        };
         /** ProposalOut */
         ProposalOut: {
             /** Blocks */
@@ -3060,6 +3243,15 @@ export interface components {
             versions: components["schemas"]["VersionOut"][];
             /** Words */
             words: string[];
+        };
+        /** Rated */
+        Rated: {
+            /** Expected */
+            expected: number;
+            /** People */
+            people: number;
+            /** Rpe */
+            rpe: number;
         };
         /** ReadIn */
         ReadIn: {
@@ -3724,6 +3916,13 @@ export interface components {
             /** Strikes */
             strikes: number[];
         };
+        /** Somebody */
+        Somebody: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /**
          * Span
          * @description A stretch of the line, and what it is.
@@ -3882,6 +4081,22 @@ export interface components {
              * @enum {string}
              */
             tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+        };
+        /** TodayOut */
+        TodayOut: {
+            /** Bring */
+            bring: components["schemas"]["Brought"][];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Planned */
+            planned: components["schemas"]["PlannedOut"][];
+            /** Tomorrow */
+            tomorrow: components["schemas"]["PlannedOut"][];
+            /** Week */
+            week: components["schemas"]["DayLoad"][];
         };
         /** Told */
         Told: {
@@ -4065,6 +4280,11 @@ export interface components {
              */
             emergency_number: string;
             /**
+             * First Weekday
+             * @default 0
+             */
+            first_weekday: number;
+            /**
              * Fresh
              * @default false
              */
@@ -4082,6 +4302,11 @@ export interface components {
             school: string;
             /** Signed In */
             signed_in: boolean;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
         };
     };
     responses: never;
@@ -5756,6 +5981,90 @@ export interface operations {
             };
         };
     };
+    plan_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_off: {
+        parameters: {
+            query?: {
+                following?: boolean;
+            };
+            header?: never;
+            path: {
+                planned_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanIn"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     propose_session: {
         parameters: {
             query?: never;
@@ -6826,6 +7135,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: {
+                on?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    mind_today: {
+        parameters: {
+            query?: {
+                on?: string | null;
+                wbgt_c?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Minded"][];
                 };
             };
         };

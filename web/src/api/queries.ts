@@ -57,6 +57,19 @@ export const groups = queryOptions({
   queryKey: ["groups"],
   queryFn: () => all((query) => need(api.GET("/api/groups", { params: { query } }))),
 });
+export const today = (on: string) =>
+  queryOptions({
+    queryKey: ["today", on],
+    queryFn: () => need(api.GET("/api/today", { params: { query: { on } } })),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
+export const mindToday = (on: string, wbgt_c: number | null) =>
+  queryOptions({
+    queryKey: ["today", on, "mind", wbgt_c],
+    queryFn: () => need(api.GET("/api/today/mind", { params: { query: { on, wbgt_c } } })),
+    staleTime: 0,
+  });
 export const members = queryOptions({
   queryKey: ["members"],
   queryFn: () => all((query) => need(api.GET("/api/members", { params: { query } }))),

@@ -10,6 +10,7 @@ import { releaseWhatIsTaken } from "../domain/outbox/release";
 import { Bench } from "../features/bench/Bench";
 import { Library } from "../features/library/Library";
 import { LogBook } from "../features/log/LogBook";
+import { Today } from "../features/today/Today";
 import { Join } from "../features/welcome/Join";
 import { SetUp } from "../features/welcome/SetUp";
 import { Welcome } from "../features/welcome/Welcome";
@@ -54,7 +55,7 @@ export function App() {
     if (!who) return;
     // Whatever the server takes changes the log, and what is due in the library, also before either was drawn.
     const taken = () => {
-      for (const queryKey of [["log"], ["sessions"]]) void askAnew(client, { queryKey });
+      for (const queryKey of [["log"], ["sessions"], ["today"]]) void askAnew(client, { queryKey });
     };
     const stops = [releaseWhatIsTaken(), onTaken(taken), startOutbox()];
     return () => {
@@ -79,7 +80,8 @@ export function App() {
         <Route path="screen" element={<Screens />} />
         <Route path="screen/:runId" element={<Screen />} />
         <Route element={<Club />}>
-          <Route index element={<Navigate to="/library" replace />} />
+          <Route index element={<Navigate to="/today" replace />} />
+          <Route path="today" element={<Today />} />
           <Route path="library" element={<Library />} />
           <Route path="library/schools" element={<Schools />} />
           <Route element={<Training role={welcome.data.role} />}>

@@ -9,11 +9,12 @@ const ALL: Role[] = ["owner", "coach", "assistant"];
 const TRAINING: Role[] = ["owner", "coach"];
 /** In the order of the day; on a phone the last ones stand under "More". */
 const PLACES: { to: string; name: string; roles: Role[]; more?: true }[] = [
-  { to: "/library", name: "Library", roles: ALL },
+  { to: "/today", name: "Today", roles: ALL },
   { to: "/bench", name: "Bench", roles: TRAINING },
-  { to: "/book", name: "Book", roles: TRAINING },
+  { to: "/library", name: "Library", roles: ALL },
   { to: "/roster", name: "Roster", roles: TRAINING },
   { to: "/log", name: "Log", roles: ALL },
+  { to: "/book", name: "Book", roles: TRAINING, more: true },
   { to: "/method", name: "Method", roles: ALL, more: true },
   { to: "/club", name: "Club", roles: ["owner"], more: true },
 ];
@@ -46,7 +47,7 @@ export function Spine() {
       aria-label="Places"
       className="no-print fixed inset-x-0 bottom-0 z-10 flex h-[58px] border-t border-[var(--rule)] bg-[var(--paper)] min-[900px]:inset-y-0 min-[900px]:right-auto min-[900px]:h-auto min-[900px]:w-[68px] min-[900px]:flex-col min-[900px]:border-t-0 min-[900px]:border-r"
     >
-      <Link to="/library" className="mx-auto mt-[22px] mb-[29px] hidden h-[38px] w-[38px] min-[900px]:block">
+      <Link to="/today" className="mx-auto mt-[22px] mb-[29px] hidden h-[38px] w-[38px] min-[900px]:block">
         <img src="/icon.svg" width={38} height={38} alt="Yoisho" />
       </Link>
       {places.map((place) => (

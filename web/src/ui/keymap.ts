@@ -97,6 +97,11 @@ export const ENTRY = place("Keys of the log entry", [
   row("save the log", { save: ["s"] }),
 ]);
 
+export const TODAY = place("Keys of the day", [
+  row("run the next session", { run: ["r"] }),
+  row("plan one", { plan: ["p"] }),
+]);
+
 export const ROSTER = place("Keys of the roster", [row("a new athlete", { add: ["n"] })]);
 
 export const LIBRARY = place("Keys of the library", [row("search", { search: ["/"] })]);

@@ -1,7 +1,7 @@
 """Load the demo club. Does nothing where it is there already, so that nothing a visitor did is lost."""
 
 from dataclasses import asdict
-from datetime import timedelta
+from datetime import time, timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -19,6 +19,7 @@ from server.roster.models import FieldTest, Group, Knock, Limit, Person
 from server.runs.models import Result, Run
 from server.runs.schemas import RecordIn, StretchIn
 from server.sessions.models import Session, Version
+from server.today.models import Planned
 from yoisho.answers.log import logged
 from yoisho.engine.person import Person as CorePerson
 from yoisho.runs.plan import Plan
@@ -49,8 +50,9 @@ class Command(BaseCommand):
         coach.save()
         groups = {name: Group.objects.create(club=club, name=name) for name in hall.GROUPS}
         people = {someone.name: _person(club, coach, groups, someone) for someone in hall.PEOPLE}
-        for planned in hall.SESSIONS:
-            _session(club, coach, people[planned.person], planned)
+        sessions = {planned.title: _session(club, coach, people[planned.person], planned) for planned in hall.SESSIONS}
+        for due in hall.PLANNED:
+            _plan(club, coach, due, sessions[due.title], groups, people)
         for entry in hall.BOOK:
             drill = drill_to_dict(notation.read_drill(entry.text))
             BookEntry.objects.create(club=club, name=entry.name, drill=drill, tags=list(entry.tags), note=entry.note)
@@ -103,7 +105,24 @@ def _record(who: CorePerson, timeline: Timeline, done_s: int, seed: int) -> Reco
     )
 
 
-def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> None:
+def _plan(
+    club: Club,
+    coach: User,
+    due: hall.DemoPlanned,
+    session: Session,
+    groups: dict[str, Group],
+    people: dict[str, Person],
+) -> None:
+    series, today = uuid4(), timezone.localdate()
+    for week in range(hall.WEEKS_PLANNED):
+        row = Planned.objects.create(
+            club=club, session=session, on=today + timedelta(weeks=week), at=time.fromisoformat(due.at),
+            group=groups[due.group] if due.group else None, series=series, planned_by=coach,
+        )  # fmt: skip
+        row.people.set([people[name] for name in due.people])
+
+
+def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession) -> Session:
     core = CoreSession(
         planned.title, shorthand.read_parts("\n".join(f"{name}: {text}" for name, text in planned.parts))
     )
@@ -144,3 +163,4 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
             note=run.note,
             simulated=True,
         )
+    return saved

@@ -9,7 +9,18 @@ export type Person = Schemas["PersonOut"];
 type PersonIn = Schemas["PersonIn"];
 
 /** What is worked out from who somebody is. */
-const DEPENDS = new Set(["people", "person", "groups", "evaluation", "nudges", "proposals", "on-floor", "run", "gate"]);
+const DEPENDS = new Set([
+  "people",
+  "person",
+  "groups",
+  "evaluation",
+  "nudges",
+  "proposals",
+  "on-floor",
+  "run",
+  "gate",
+  "today",
+]);
 
 /** Asks anew for all that depends on who somebody is. */
 export function useChanged() {

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class TodayConfig(AppConfig):
+    name = "server.today"
+    label = "today"
