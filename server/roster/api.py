@@ -173,7 +173,7 @@ def delete_group(request: HttpRequest, group_id: int) -> Status[None]:
 
 @router.get("/roster/words", response=schemas.RosterWords, operation_id="roster_words")
 def roster_words(request: HttpRequest) -> schemas.RosterWords:
-    """What limits and tests there are, and rule sets."""
+    """What limits and tests there are."""
     return schemas.RosterWords(
         limits=[
             schemas.LimitKindOut(
@@ -183,5 +183,4 @@ def roster_words(request: HttpRequest) -> schemas.RosterWords:
         ],
         limbs=list(LIMBS),
         tests=[schemas.FieldTestKindOut.model_validate(asdict(test)) for test in FIELD_TESTS.values()],
-        rules=[schemas.RulesOut(id=rules.id, name=rules.name) for rules in RULE_SETS.values()],
     )

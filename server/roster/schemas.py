@@ -226,15 +226,9 @@ class PersonPage(Schema):
     tests: list[FieldTestOut]
 
 
-class RulesOut(Schema):
-    id: RuleSetId
-    name: str
-
-
 class RosterWords(Schema):
     """What limits and tests there are."""
 
     limits: list[LimitKindOut]
     limbs: list[Limb]
     tests: list[FieldTestKindOut]
-    rules: list[RulesOut]

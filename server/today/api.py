@@ -23,6 +23,7 @@ from server.roster.api import everything
 from server.roster.models import Group, Person
 from server.sessions.api import find_session
 from server.today.models import Planned
+from yoisho.answers.columns import Block
 from yoisho.answers.day import Brought, bring, expected_load, minded
 from yoisho.judgement.cautions import Severity
 from yoisho.judgement.targets import TARGETS, TargetId
@@ -42,11 +43,6 @@ class PlanIn(Schema):
     """Besides those of the group."""
     until: date | None = None
     """Repeated every week up to that day; None for once."""
-
-
-class Block(Schema):
-    seconds: int
-    demand_frac: float
 
 
 class Somebody(Schema):

@@ -959,7 +959,7 @@ export interface paths {
         };
         /**
          * Roster Words
-         * @description What limits and tests there are, and rule sets.
+         * @description What limits and tests there are.
          */
         get: operations["roster_words"];
         put?: never;
@@ -3396,8 +3396,6 @@ export interface components {
             limbs: ("left hand" | "right hand" | "left leg" | "right leg")[];
             /** Limits */
             limits: components["schemas"]["LimitKindOut"][];
-            /** Rules */
-            rules: components["schemas"]["RulesOut"][];
             /** Tests */
             tests: components["schemas"]["FieldTestKindOut"][];
         };

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { groups as groupsQuery, rosterWords } from "../../api/queries";
+import { groups as groupsQuery, vocabulary } from "../../api/queries";
 import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
@@ -36,7 +36,7 @@ export function PersonForm({ person, onDone, onClose }: Props) {
   const [more, setMore] = useState<Omit<PersonIn, keyof typeof FOUR>>(before ?? UNSAID);
   const [vo2max, setVo2max] = useState(before?.vo2max_ml_kg_min ? String(before.vo2max_ml_kg_min) : "");
   const save = useSavePerson(person?.id ?? null);
-  const words = useQuery(rosterWords).data;
+  const words = useQuery(vocabulary).data;
   const groups = useQuery(groupsQuery).data ?? [];
   const fault = (field: string) => faultOf(save.error, field);
   const set = (change: Partial<PersonIn>) => setMore({ ...more, ...change });
