@@ -9,6 +9,7 @@ from server.accounts.joining import router as joining
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
 from server.combinations.api import router as combinations
+from server.dossier.api import router as dossier
 from server.errors import FieldError
 from server.library.api import router as library
 from server.logbook.api import router as logbook
@@ -27,6 +28,7 @@ api.add_router("", accounts)
 api.add_router("", joining)
 api.add_router("", roster)
 api.add_router("", people)
+api.add_router("", dossier)
 api.add_router("", vocabulary)
 api.add_router("", bench)
 api.add_router("", gate)

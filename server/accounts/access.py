@@ -33,7 +33,8 @@ ACCESS: dict[str, frozenset[Role]] = {
     ),
     **dict.fromkeys(
         (
-            "add_person", "save_person", "archive_person", "person", "add_group", "save_group", "delete_group",
+            "add_person", "save_person", "archive_person", "person", "export_person",
+            "add_group", "save_group", "delete_group",
             "add_limit", "lift_limit", "clear_knock", "save_screening", "save_clearance", "add_test", "delete_test",
             "read_shorthand", "complete_shorthand", "plan_session", "take_off",
             "evaluate_session", "check_claim", "propose_session",
@@ -44,7 +45,7 @@ ACCESS: dict[str, frozenset[Role]] = {
         TRAINING,
     ),
     **dict.fromkeys(
-        ("save_club", "members", "save_member", "invitations", "invite", "take_back_invitation"), CLUB
+        ("save_club", "erase_person", "members", "save_member", "invitations", "invite", "take_back_invitation"), CLUB
     ),
 }  # fmt: skip
 """Every operation that asks who somebody is."""

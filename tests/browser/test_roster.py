@@ -179,6 +179,19 @@ def test_a_knock_on_the_floor_is_noted_with_one_press_and_stands_on_the_page(ben
     expect(knock).to_have_count(0)
 
 
+def test_erasing_asks_first_and_then_nobody_finds_them(roster):
+    open_page(roster, "Jory Pell")
+    with roster.expect_download() as taken:
+        region(roster, "Data").get_by_role("link", name="Export").click()
+    assert taken.value.suggested_filename == "jory-pell.zip"
+    region(roster, "Data").get_by_role("button", name="Erase", exact=True).click()
+    region(roster, "Data").get_by_role("button", name="Keep").click()
+    region(roster, "Data").get_by_role("button", name="Erase", exact=True).click()
+    region(roster, "Data").get_by_role("button", name="Yes, erase Jory Pell").click()
+    expect(roster.get_by_role("list", name="Athletes").get_by_role("listitem")).to_have_count(15)
+    expect(roster.get_by_role("list", name="Athletes")).not_to_contain_text("Jory Pell")
+
+
 def test_on_a_phone_the_list_comes_first_and_the_page_has_a_way_back(roster):
     roster.set_viewport_size(PHONE)
     expect(roster.get_by_role("heading", name="Profile")).to_be_hidden()

@@ -29,6 +29,9 @@ def test_home_is_the_day_with_the_next_session_under_one_key(day):
     day.keyboard.press("r")
     day.wait_for_url("**/floor/*")
     expect(day.get_by_text("Thirties and twenty-tens").first).to_be_visible()
+    for letter, name in (("A", "Bram Oster"), ("B", "Ife Marlowe"), ("C", "Runa Velde")):
+        expect(day.get_by_label(f"Person {letter}").locator("option:checked")).to_have_text(name)
+    expect(day.get_by_role("region", name="Stops")).to_contain_text("Bram Oster")
 
 
 def test_what_is_to_mind_stands_with_its_cure_and_leads_to_the_person(day):

@@ -653,6 +653,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Person
+         * @description Everything that is kept of somebody, as JSON and CSV in a zip.
+         */
+        get: operations["export_person"];
+        put?: never;
+        post?: never;
+        /**
+         * Erase Person
+         * @description Somebody erased for good. What they did stays in the club's sums, without a name.
+         */
+        delete: operations["erase_person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person_id}/knocks/on/{on}": {
         parameters: {
             query?: never;
@@ -5642,6 +5666,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    export_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    erase_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

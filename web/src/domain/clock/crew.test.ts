@@ -14,6 +14,15 @@ describe("who is on the floor", () => {
   it("has a partner where work is done in pairs", () => {
     expect(inPairs(plan([0, 1]))).toBe(true);
     expect(newCrew(plan([0, 1])).map(({ letter }) => letter)).toEqual(["A", "B"]);
+    const coming = [
+      { id: 7, name: "Ife Marlowe" },
+      { id: 9, name: "Dario Fenn" },
+    ];
+    expect(newCrew(plan([null]), coming).map(({ letter, name }) => [letter, name])).toEqual([
+      ["A", "Ife Marlowe"],
+      ["B", "Dario Fenn"],
+    ]);
+    expect(newCrew(plan([0, 1]), coming.slice(0, 1)).map(({ name }) => name)).toEqual(["Ife Marlowe", ""]);
     expect(member(1, null).name).toBe("");
   });
 });

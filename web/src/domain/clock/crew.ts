@@ -36,10 +36,14 @@ export const member = (place: number, person: { id: number; name: string } | nul
   sensor: "none",
 });
 
-/** Whoever the session is for; and, where work is done in pairs, a partner. */
-export function newCrew(plan: Plan): Member[] {
+type Known = { id: number; name: string };
+
+/** Who was planned to come, where anybody was; else whoever the session is for. In pairs one alone has a partner. */
+export function newCrew(plan: Plan, who: readonly Known[] = []): Member[] {
   const known = plan.person_id != null && plan.person ? { id: plan.person_id, name: plan.person } : null;
-  return [member(0, known), ...(inPairs(plan) ? [member(1, null)] : [])];
+  const coming = who.length > 0 ? who : [known];
+  const crew = coming.slice(0, LETTERS.length).map((person, place) => member(place, person));
+  return crew.length === 1 && inPairs(plan) ? [...crew, member(1, null)] : crew;
 }
 
 /** The place of the one whose turn it is; one alone is met by a partner without a name. */

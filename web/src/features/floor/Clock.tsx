@@ -31,14 +31,16 @@ interface Props {
   /** On the floor, by the plan: each of them does all that is done in pairs. */
   people: number;
   onPeople: (people: number) => void;
+  /** Who was planned to come. */
+  who: readonly Schemas["Somebody"][];
 }
 
 /** The clock of a run, with everything that is done to it. */
-export function Clock({ plan, people: many, onPeople }: Props) {
+export function Clock({ plan, people: many, onPeople, who }: Props) {
   const navigate = useNavigate();
   const calls = useCalls(plan);
   const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
-  const crew = useCrew(plan, runId, many, onPeople);
+  const crew = useCrew(plan, runId, many, onPeople, who);
   const gate = useGate(plan.session_id, crew.crew);
   const people = useRef<Shown[]>([]);
   const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });

@@ -1,7 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
+import type { Schemas } from "../../api/client";
 import { runPlan } from "../../api/queries";
+import { LETTERS } from "../../domain/clock/crew";
 import { forgetRun, recallRun } from "../../domain/clock/keptRun";
 import { Notice } from "../../ui/Notice";
 import { Clock } from "./Clock";
@@ -11,7 +13,10 @@ export function Floor() {
   const sessionId = Number(useParams().sessionId);
   const [kept, setKept] = useState(() => recallRun(sessionId));
   const begun = kept?.run.startedAt ? kept : null;
-  const [people, setPeople] = useState(kept?.crew.length ?? 1);
+  // Today's plan hands on who comes, as many as one clock follows.
+  const planned = (useLocation().state as { who?: Schemas["Somebody"][] } | null)?.who ?? [];
+  const who = planned.length <= LETTERS.length ? planned : [];
+  const [people, setPeople] = useState(kept?.crew.length ?? Math.max(1, who.length));
   const query = useQuery({ ...runPlan(sessionId, people), enabled: begun === null });
   const navigate = useNavigate();
   if (begun && begun.run.endedAtMs !== null) {
@@ -58,5 +63,5 @@ export function Floor() {
       </Notice>
     );
   }
-  return <Clock plan={plan} people={people} onPeople={setPeople} />;
+  return <Clock plan={plan} people={people} onPeople={setPeople} who={who} />;
 }

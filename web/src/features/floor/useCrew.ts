@@ -5,10 +5,17 @@ import { keepRun, recallRunById } from "../../domain/clock/keptRun";
 import { newRun } from "../../domain/clock/run";
 
 /** Who is on the floor: set before the start, and kept with the run. The plan is for as many. */
-export function useCrew(plan: Schemas["RunPlan"], runId: string, people: number, onPeople: (people: number) => void) {
+export function useCrew(
+  plan: Schemas["RunPlan"],
+  runId: string,
+  people: number,
+  onPeople: (people: number) => void,
+  who: readonly Schemas["Somebody"][],
+) {
   const [crew, setCrew] = useState<Member[]>(() => {
-    const kept = recallRunById(runId)?.crew ?? newCrew(plan);
-    return kept.slice(0, Math.max(people, newCrew(plan).length));
+    const fresh = newCrew(plan, who);
+    const kept = recallRunById(runId)?.crew ?? fresh;
+    return kept.slice(0, Math.max(people, fresh.length));
   });
   const write = useCallback(
     (next: Member[]) => {

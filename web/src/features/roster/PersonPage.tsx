@@ -1,7 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
-import { personPage } from "../../api/queries";
+import { Link, useNavigate } from "react-router";
+import { api, need } from "../../api/client";
+import { me, personPage } from "../../api/queries";
 import { day } from "../../domain/time";
 import { capital } from "../../ui/capital";
 import { Notice } from "../../ui/Notice";
@@ -12,7 +13,7 @@ import { PersonForm } from "./PersonForm";
 import { Screening } from "./Screening";
 import { StrikeTest } from "./StrikeTest";
 import { NewTest, Tests } from "./Tests";
-import { type Page, type Person, useArchive, usePageAct, useSavePerson } from "./useRoster";
+import { type Page, type Person, useArchive, useChanged, usePageAct, useSavePerson } from "./useRoster";
 
 /** Somebody whole: who they are, what they must not do, what they have, and their tests. */
 export function PersonPage({ id }: { id: number }) {
@@ -103,6 +104,7 @@ export function PersonPage({ id }: { id: number }) {
         <Has page={page} />
         <Tests page={page} act={act} />
       </div>
+      <Data person={person} />
       {open === "edit" && (
         <PersonForm
           person={person}
@@ -149,6 +151,48 @@ function Profile({ person, page: { fight } }: { person: Person; page: Page }) {
           </div>
         ))}
       </dl>
+    </section>
+  );
+}
+
+/** Everything that is kept of somebody: taken out, or erased for good. */
+function Data({ person }: { person: Person }) {
+  const navigate = useNavigate();
+  const changed = useChanged();
+  const owner = useQuery(me).data?.role === "owner";
+  const [asking, setAsking] = useState(false);
+  const path = { person_id: person.id };
+  const erase = useMutation({
+    mutationFn: () => need(api.DELETE("/api/people/{person_id}/data", { params: { path } })),
+    onSuccess: async () => {
+      await navigate("/roster", { replace: true });
+      await changed();
+    },
+  });
+  return (
+    <section aria-label="Data" className="ink-t mt-6 flex flex-wrap items-center gap-3 pt-3">
+      <a className="act" href={`/api/people/${person.id}/data`} download>
+        Export all that is kept
+      </a>
+      {owner &&
+        (asking ? (
+          <>
+            <span className="text-[13px]">
+              Everything of {person.name} goes for good. What was done stays in the club's sums, without a name.
+            </span>
+            <button type="button" className="act main" disabled={erase.isPending} onClick={() => erase.mutate()}>
+              {erase.isPending ? "Erasing …" : `Yes, erase ${person.name}`}
+            </button>
+            <button type="button" className="act" onClick={() => setAsking(false)}>
+              Keep
+            </button>
+          </>
+        ) : (
+          <button type="button" className="act" onClick={() => setAsking(true)}>
+            Erase
+          </button>
+        ))}
+      {erase.error && <p role="alert">{erase.error.message}</p>}
     </section>
   );
 }

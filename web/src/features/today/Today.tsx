@@ -61,7 +61,7 @@ export function Today() {
   });
   const isToday = on === todayHere();
   const next = query.data && isToday ? nextOf(query.data.planned, now) : null;
-  const run = () => next && navigate(`/floor/${next.session_id}`);
+  const run = () => next && navigate(`/floor/${next.session_id}`, { state: { who: next.people } });
   useKeys(TODAY, { run, plan: () => trains && setPlanning(true) });
   if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the day" />;
   const { planned, tomorrow, bring, week } = query.data;
@@ -218,6 +218,7 @@ function Row({ row, next, until, onTakeOff }: RowProps) {
           <Link
             className={`act ${next ? "main min-h-[52px] flex-1 text-[17px]" : ""}`}
             to={`/floor/${row.session_id}`}
+            state={{ who: row.people }}
             aria-label={`Run ${row.title} at ${row.at.slice(0, 5)}`}
           >
             Run

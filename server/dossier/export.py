@@ -1,0 +1,67 @@
+"""One person's data whole: everything that is kept of them, as open files in one archive."""
+
+import csv
+import io
+import json
+import zipfile
+from collections.abc import Iterable
+from typing import Any
+
+from django.forms.models import model_to_dict
+
+from server.logbook.models import LogEntry
+from server.roster.models import Person
+
+ABOUT = """Everything that is kept of this person, from Yoisho.
+
+person.json   who they are, screening, limits, knocks to the head
+tests.csv     field tests: kind, day, value in the test's unit, counts, where, who counted
+log.csv       what was logged: when, how long [s], rating 0-10, strikes counted, note, pain
+records.json  what clock and devices kept of each run: stretches played, heart [s, bpm], strikes [s]
+"""
+
+
+def _plain(value: Any) -> Any:
+    return json.loads(json.dumps(value, default=str))
+
+
+def _table(columns: tuple[str, ...], rows: Iterable[Iterable[object]]) -> str:
+    out = io.StringIO()
+    writer = csv.writer(out)
+    writer.writerow(columns)
+    writer.writerows(rows)
+    return out.getvalue()
+
+
+def archive(who: Person) -> bytes:
+    """A zip of JSON and CSV files."""
+    known = model_to_dict(who, exclude=["club", "groups", "id"])
+    known |= {
+        "groups": [group.name for group in who.groups.all()],
+        "limits": [
+            {"words": str(limit), **model_to_dict(limit, exclude=["person", "id"])} for limit in who.limits.all()
+        ],
+        "knocks": [model_to_dict(knock, exclude=["person", "id", "noted_by"]) for knock in who.knocks.all()],
+    }
+    entries = list(LogEntry.objects.filter(result__person=who).select_related("result__run"))
+    records = dict(who.results.values_list("pk", "record"))
+    tests = _table(
+        ("kind", "on", "value", "counts", "where", "counted_by"),
+        ((t.kind, t.on, t.value, t.counts, t.where, t.counted_by) for t in who.tests.all()),
+    )
+    log = _table(
+        ("started_at", "session", "done_s", "rpe", "counted_strikes", "note", "pain"),
+        (
+            (e.started_at.isoformat(), e.run.title, e.done_s, e.rpe, e.counted_strikes, e.note, json.dumps(e.pain))
+            for e in entries
+        ),
+    )
+    told = [{"started_at": e.started_at, "record": records.get(e.result_id)} for e in entries]
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as files:
+        files.writestr("README.txt", ABOUT)
+        files.writestr("person.json", json.dumps(_plain(known), ensure_ascii=False, indent=1))
+        files.writestr("tests.csv", tests)
+        files.writestr("log.csv", log)
+        files.writestr("records.json", json.dumps(_plain(told), ensure_ascii=False))
+    return out.getvalue()
