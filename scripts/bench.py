@@ -74,6 +74,7 @@ def languages() -> None:
 def api() -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
     django.setup()
+    import server.wsgi  # noqa: F401 - as it is served: what is loaded by now is settled
     from django.test import Client
 
     client = Client(HTTP_HOST="127.0.0.1")
@@ -82,6 +83,12 @@ def api() -> None:
         session = client.get(f"/api/sessions/{row['id']}").json()
         body = {key: session[key] for key in ("document", "person_id", "target")}
         minutes = row["total_s"] / 60
+        quick = {**body, "ranges": False}
+        measure(
+            f"POST /api/evaluate, {row['title']}, the best guess alone",
+            lambda body=quick: client.post("/api/evaluate", body, content_type="application/json"),
+            100,
+        )
         measure(
             f"POST /api/evaluate, {row['title']}, {minutes:.0f} min",
             lambda body=body: client.post("/api/evaluate", body, content_type="application/json"),

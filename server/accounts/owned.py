@@ -25,4 +25,5 @@ class Owned(models.Manager[Theirs]):
         found = self.of(club).filter(**which).first()
         if found is None:
             raise not_found(what)
+        found.club = club  # type: ignore[attr-defined]  # known already: it need not be asked for
         return found

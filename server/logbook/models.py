@@ -10,9 +10,9 @@ class Entries(Owned["LogEntry"]):
     """The log without its records: a trace is read where one entry is drawn, not wherever entries are counted."""
 
     def counted(self, club: Club) -> models.QuerySet["LogEntry"]:
-        """Only what is added up over days: when, how many strikes, whether the day was a lactic one."""
-        told = ("lactic", "expected_limbs", "expected_heights")
-        return self.of(club).only("started_at", "counted_strikes", *(f"result__{name}" for name in told))
+        """Only what is added up over days: when, whose, how many strikes, what hurt, whether it was a lactic day."""
+        told = ("person", "lactic", "expected_limbs", "expected_heights")
+        return self.of(club).only("started_at", "counted_strikes", "pain", *(f"result__{name}" for name in told))
 
     def get_queryset(self) -> models.QuerySet["LogEntry"]:
         return super().get_queryset().select_related("result").defer("result__record")

@@ -1,4 +1,5 @@
 from datetime import date, timedelta
+from functools import cached_property
 from typing import cast
 
 from django.core.validators import MaxValueValidator, MinValueValidator
@@ -135,7 +136,7 @@ class Person(models.Model):
         a_year = self.cleared_on + CLEARANCE_HOLDS
         return min(self.cleared_until, a_year) if self.cleared_until else a_year
 
-    @property
+    @cached_property
     def limits_today(self) -> tuple[CoreLimit, ...]:
         today = timezone.localdate()
         return tuple(core for each in self.limits.all() if not each.lifted_on and (core := each.core).holds_on(today))

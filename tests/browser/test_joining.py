@@ -75,3 +75,14 @@ def test_an_assistant_joins_by_a_link_that_works_once_and_comes_to_no_bench(door
     door.get_by_label("Password").fill(PASSWORD)
     door.get_by_role("button", name="Sign in").click()
     expect(door.get_by_text("Run one from the library")).to_be_visible()
+
+
+def test_the_clubs_clock_is_set_by_its_owner_and_kept(door):
+    opened(door)
+    door.get_by_role("link", name="Club", exact=True).click()
+    door.get_by_label("Time zone").select_option("Pacific/Auckland")
+    door.get_by_label("The week begins on").select_option(label="Sunday")
+    expect(door.get_by_label("The week begins on")).to_have_value("6")
+    door.reload()
+    expect(door.get_by_label("Time zone")).to_have_value("Pacific/Auckland")
+    expect(door.get_by_label("The week begins on")).to_have_value("6")

@@ -129,3 +129,11 @@ def test_the_method_is_served_whole(coach):
     assert {section["id"] for section in found["sections"]} >= {"stores", "parameters", "fit", "purposes", "limits"}
     assert len(found["fit"]) == 79
     assert any(not row["within"] for row in found["fit"])
+
+
+def test_a_long_log_takes_as_many_questions_as_a_short_one(coach, django_assert_max_num_queries):
+    person = screened(coach)
+    for days in range(1, 7):
+        logged(coach, person, days)
+    with django_assert_max_num_queries(8):
+        cautions(coach, person)

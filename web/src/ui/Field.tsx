@@ -17,7 +17,7 @@ export function faultBeside(error: Error | null, fields: readonly string[]): str
 interface Props {
   label: string;
   /** What it changes. */
-  hint?: string | undefined;
+  hint?: string | null | undefined;
   fault?: string | null | undefined;
 }
 interface Control {

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { invitations as invitationsQuery, me, members as membersQuery } from "../../api/queries";
+import { useClubSetting } from "../../api/useClubSetting";
 import { when } from "../../domain/time";
 import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
@@ -34,6 +35,7 @@ export function Club() {
         </ul>
       </section>
       <Invitations />
+      <Clock />
       <section aria-label="Roles" className="ink-t pt-3">
         <h2>What each may</h2>
         <dl>
@@ -171,6 +173,38 @@ function Invitations() {
           ))}
         </ul>
       )}
+    </section>
+  );
+}
+
+const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+const ZONES = [...new Set(["UTC", ...Intl.supportedValuesOf("timeZone")])].map((zone) => ({ id: zone, name: zone }));
+
+/** Whose days and hours count. */
+function Clock() {
+  const welcome = useQuery(me).data;
+  const save = useClubSetting();
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return (
+    <section aria-label="Clock" className="ink-t pt-3 pb-5">
+      <h2>The club's clock</h2>
+      <div className="flex flex-wrap items-start gap-4 pt-2">
+        <SelectField
+          label="Time zone"
+          hint={welcome?.time_zone === here ? null : `This device is in ${here}.`}
+          value={welcome?.time_zone ?? "UTC"}
+          options={ZONES}
+          fault={faultOf(save.error, "time_zone")}
+          onChange={(time_zone) => save.mutate({ time_zone })}
+        />
+        <SelectField
+          label="The week begins on"
+          value={String(welcome?.first_weekday ?? 0)}
+          options={WEEKDAYS.map((name, index) => ({ id: String(index), name }))}
+          onChange={(day) => save.mutate({ first_weekday: Number(day) })}
+        />
+      </div>
+      {save.error && <p role="alert">{save.error.message}</p>}
     </section>
   );
 }
