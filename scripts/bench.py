@@ -74,8 +74,9 @@ def languages() -> None:
 def api() -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
     django.setup()
-    import server.wsgi  # noqa: F401 - as it is served: what is loaded by now is settled
     from django.test import Client
+
+    import server.wsgi  # noqa: F401 - as it is served: what is loaded by now is settled
 
     client = Client(HTTP_HOST="127.0.0.1")
     client.post("/api/demo")
