@@ -53,7 +53,6 @@ def schools(page):
 
 
 def book(page):
-    further(page)
     page.get_by_role("link", name="Book", exact=True).click()
     page.get_by_role("list", name="The book").wait_for()
     page.locator("[data-combination]").fill("1-6, slpi")

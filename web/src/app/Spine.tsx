@@ -8,13 +8,12 @@ type Role = Schemas["Role"];
 const ALL: Role[] = ["owner", "coach", "assistant"];
 const TRAINING: Role[] = ["owner", "coach"];
 /** In the order of the day; on a phone the last ones stand under "More". */
-const PLACES: { to: string; name: string; roles: Role[]; more?: true }[] = [
+const PLACES: { to: string; name: string; roles: Role[]; more?: true; also?: string }[] = [
   { to: "/today", name: "Today", roles: ALL },
   { to: "/bench", name: "Bench", roles: TRAINING },
-  { to: "/library", name: "Library", roles: ALL },
+  { to: "/library", name: "Library", roles: ALL, also: "/book" },
   { to: "/roster", name: "Roster", roles: TRAINING },
   { to: "/log", name: "Log", roles: ALL },
-  { to: "/book", name: "Book", roles: TRAINING, more: true },
   { to: "/method", name: "Method", roles: ALL, more: true },
   { to: "/club", name: "Club", roles: ["owner"], more: true },
 ];
@@ -55,7 +54,7 @@ export function Spine() {
           key={place.to}
           to={place.to}
           className={({ isActive }) =>
-            `${PLACE} ${place.more ? "max-[899px]:hidden" : ""} ${isActive ? HERE : "hover:bg-[#E9E3D5]"}`
+            `${PLACE} ${place.more ? "max-[899px]:hidden" : ""} ${isActive || pathname === place.also ? HERE : "hover:bg-[#E9E3D5]"}`
           }
         >
           {place.name}

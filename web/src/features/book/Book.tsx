@@ -5,6 +5,7 @@ import { combinations as combinationsQuery, me as meQuery, vocabulary as vocabul
 import { useClubSetting } from "../../api/useClubSetting";
 import { once } from "../../domain/once";
 import { Notice } from "../../ui/Notice";
+import { Shelves } from "../../ui/Shelves";
 import { find } from "./find";
 import { Maker } from "./Maker";
 import { pageOf, useMaker, useToBench } from "./useMaker";
@@ -35,6 +36,7 @@ export function Book() {
       <header className="flex flex-wrap items-end justify-between gap-3 pb-3">
         <div>
           <h1>Combinations</h1>
+          <Shelves />
           <p className="quiet">
             The club's book, in the club's numbers: 1 jab, 2 cross, 3 and 4 hooks, 5 and 6 uppercuts
           </p>

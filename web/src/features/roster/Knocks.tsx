@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { api, need } from "../../api/client";
 import { day, today } from "../../domain/time";
 import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import type { Page, usePageAct } from "./useRoster";
 
@@ -73,7 +74,6 @@ export function NewKnock({ page, act, onClose }: { page: Page; act: Act; onClose
       onSuccess: onClose,
     });
   }
-  const others = faultBeside(act.error, ["on"]);
   return (
     <Sheet label="A knock to the head" className="w-[min(480px,calc(100vw-32px))]" onClose={onClose}>
       <form onSubmit={submit} className="grid gap-3">
@@ -91,15 +91,14 @@ export function NewKnock({ page, act, onClose }: { page: Page; act: Act; onClose
           fault={faultOf(act.error, "on")}
           onChange={(event) => setOn(event.target.value)}
         />
-        {others && <p role="alert">{others}</p>}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={act.isPending}>
-            {act.isPending ? "Recording …" : "Record it"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word="Record it"
+          busyWord="Recording …"
+          busy={act.isPending}
+          error={act.error}
+          fields={["on"]}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

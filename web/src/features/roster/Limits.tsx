@@ -5,7 +5,8 @@ import { me, rosterWords } from "../../api/queries";
 import { once } from "../../domain/once";
 import { day } from "../../domain/time";
 import { capital } from "../../ui/capital";
-import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
+import { faultOf, SelectField, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import type { Page, usePageAct } from "./useRoster";
 
@@ -95,7 +96,6 @@ function AddLimit({ page, act, onClose }: { page: Page; act: Act; onClose: () =>
   const [setBy, setSetBy] = useState(coach);
   const known = words?.limits.find((each) => each.id === kind);
   const fault = (field: string) => faultOf(act.error, field);
-  const others = faultBeside(act.error, FIELDS);
 
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -182,15 +182,14 @@ function AddLimit({ page, act, onClose }: { page: Page; act: Act; onClose: () =>
           value={setBy}
           onChange={(event) => setSetBy(event.target.value)}
         />
-        {others && <p role="alert">{others}</p>}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={act.isPending}>
-            {act.isPending ? "Adding …" : "Add"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word="Add"
+          busyWord="Adding …"
+          busy={act.isPending}
+          error={act.error}
+          fields={FIELDS}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { groups as groupsQuery, vocabulary } from "../../api/queries";
-import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
+import { faultOf, SelectField, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
 import { entered, type Person, useSavePerson } from "./useRoster";
@@ -54,7 +55,6 @@ export function PersonForm({ person, onDone, onClose }: Props) {
     };
     save.mutate(body, { onSuccess: (saved) => onDone(saved, before) });
   }
-  const others = faultBeside(save.error, FIELDS);
   return (
     <Sheet
       label={person ? `Edit ${person.name}` : "New athlete"}
@@ -183,19 +183,14 @@ export function PersonForm({ person, onDone, onClose }: Props) {
             </fieldset>
           )}
         </details>
-        {others && (
-          <p role="alert">
-            <span className="seal">Not saved</span> {others}
-          </p>
-        )}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={save.isPending}>
-            {save.isPending ? "Saving …" : person ? "Save" : "Add"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word={person ? "Save" : "Add"}
+          busyWord="Saving …"
+          busy={save.isPending}
+          error={save.error}
+          fields={FIELDS}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

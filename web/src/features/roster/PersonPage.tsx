@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, need } from "../../api/client";
 import { me, personPage } from "../../api/queries";
@@ -18,6 +18,10 @@ import { type Page, type Person, useArchive, useChanged, usePageAct, useSavePers
 /** Somebody whole: who they are, what they must not do, what they have, and their tests. */
 export function PersonPage({ id }: { id: number }) {
   const query = useQuery(personPage(id));
+  // Whoever is chosen far down the list is read from the top.
+  useEffect(() => {
+    window.scrollTo({ top: 0 });
+  }, []);
   const [open, setOpen] = useState<"edit" | "test" | "knock" | null>(null);
   const [said, setSaid] = useState<{ words: string; undo: () => void } | null>(null);
   const act = usePageAct(id);

@@ -23,7 +23,7 @@ export function Roster() {
   return (
     <div className="min-[900px]:grid min-[900px]:min-h-dvh min-[900px]:grid-cols-[232px_1fr]">
       <aside
-        className={`px-4 pt-[18px] pb-8 min-[900px]:border-r min-[900px]:border-[var(--rule)] min-[900px]:px-0 min-[900px]:pl-6 ${chosen ? "max-[899px]:hidden" : ""}`}
+        className={`px-4 pt-[18px] pb-8 min-[900px]:sticky min-[900px]:top-0 min-[900px]:h-dvh min-[900px]:overflow-y-auto min-[900px]:border-r min-[900px]:border-[var(--rule)] min-[900px]:px-0 min-[900px]:pl-6 ${chosen ? "max-[899px]:hidden" : ""}`}
       >
         <List people={people.data} shown={chosen ? shown : null} onAdd={() => setAdding(true)} />
       </aside>

@@ -1,7 +1,8 @@
 import { type FormEvent, useState } from "react";
 import { api, need } from "../../api/client";
 import { day, today } from "../../domain/time";
-import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { faultOf, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
 import type { Page, usePageAct } from "./useRoster";
@@ -113,7 +114,14 @@ function Form({ page, act, onClose }: { page: Page; act: Act; onClose: () => voi
           fault={faultOf(act.error, "on")}
           onChange={(event) => setOn(event.target.value)}
         />
-        <Buttons act={act} fields={["on"]} onClose={onClose} />
+        <FormEnd
+          word="Save"
+          busyWord="Saving …"
+          busy={act.isPending}
+          error={act.error}
+          fields={["on"]}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );
@@ -158,25 +166,15 @@ function EnterClearance({ page, act, onClose }: { page: Page; act: Act; onClose:
           fault={faultOf(act.error, "until")}
           onChange={(event) => setUntil(event.target.value)}
         />
-        <Buttons act={act} fields={["by", "on", "until"]} onClose={onClose} />
+        <FormEnd
+          word="Save"
+          busyWord="Saving …"
+          busy={act.isPending}
+          error={act.error}
+          fields={["by", "on", "until"]}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
-  );
-}
-
-function Buttons({ act, fields, onClose }: { act: Act; fields: string[]; onClose: () => void }) {
-  const others = faultBeside(act.error, fields);
-  return (
-    <>
-      {others && <p role="alert">{others}</p>}
-      <p className="flex gap-2">
-        <button type="submit" className="act main" disabled={act.isPending}>
-          {act.isPending ? "Saving …" : "Save"}
-        </button>
-        <button type="button" className="act" onClick={onClose}>
-          Cancel
-        </button>
-      </p>
-    </>
   );
 }

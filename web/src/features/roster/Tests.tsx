@@ -5,7 +5,8 @@ import { rosterWords } from "../../api/queries";
 import { once } from "../../domain/once";
 import { day, today } from "../../domain/time";
 import { capital } from "../../ui/capital";
-import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
+import { faultOf, SelectField, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import type { Page, usePageAct } from "./useRoster";
 
@@ -125,7 +126,6 @@ export function NewTest({ page, act, onClose }: { page: Page; act: Act; onClose:
     );
   }
   const fault = (field: string) => faultOf(act.error, field);
-  const others = faultBeside(act.error, FIELDS);
   return (
     <Sheet label="New test" className="w-[min(560px,calc(100vw-32px))]" onClose={onClose}>
       <form onSubmit={submit} className="grid gap-3">
@@ -199,15 +199,14 @@ export function NewTest({ page, act, onClose }: { page: Page; act: Act; onClose:
             onChange={(event) => setBy(event.target.value)}
           />
         </div>
-        {others && <p role="alert">{others}</p>}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={act.isPending}>
-            {act.isPending ? "Saving …" : "Save"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word="Save"
+          busyWord="Saving …"
+          busy={act.isPending}
+          error={act.error}
+          fields={FIELDS}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

@@ -4,7 +4,8 @@ import { api, need } from "../../api/client";
 import { groups as groupsQuery, people as peopleQuery, sessions as sessionsQuery } from "../../api/queries";
 import { once } from "../../domain/once";
 import { nameAndSport } from "../../domain/person";
-import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
+import { faultOf, SelectField, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
 
@@ -46,7 +47,6 @@ export function PlanOne({ on: shown, onDone, onClose }: Props) {
     plan.mutate();
   }
   const fault = (field: string) => faultOf(plan.error, field);
-  const others = faultBeside(plan.error, ["session_id", "on", "at", "until", "people"]);
   return (
     <Sheet label="Plan one" className="w-[min(560px,calc(100vw-32px))]" onClose={onClose}>
       <form onSubmit={submit} className="grid gap-4">
@@ -107,15 +107,15 @@ export function PlanOne({ on: shown, onDone, onClose }: Props) {
           ))}
           {people.length === 0 && <p className="quiet py-1">Nobody on the roster yet.</p>}
         </fieldset>
-        {(fault("people") ?? others) && <p role="alert">{fault("people") ?? others}</p>}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={plan.isPending || !chosen}>
-            {plan.isPending ? "Planning …" : "Plan it"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word="Plan it"
+          busyWord="Planning …"
+          busy={plan.isPending}
+          off={!chosen}
+          error={plan.error}
+          fields={["session_id", "on", "at", "until"]}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );
