@@ -26,6 +26,7 @@ def roster(page: Page) -> None:
     page.get_by_role("link", name="Runa Velde").click()
     page.get_by_role("heading", name="Runa Velde", exact=True).wait_for()
     page.wait_for_timeout(400)
+    page.evaluate("scrollTo(0, 0)")
 
 
 def library(page: Page) -> None:
