@@ -200,12 +200,10 @@ VERBS = ("start", "stop", "restart", "status", "destroy", "dump", "load")
 
 def main() -> int:
     match sys.argv[1:]:
-        case ["start" | "stop" | "status" | "restart" | "destroy" | "dump" | "load" as verb, name] if (
-            name.isidentifier()
-        ):
+        case [verb, name] if verb in VERBS and name.isidentifier():
             pass
         case _:
-            print("usage: database.py start|stop|restart|status|destroy|dump|load NAME", file=sys.stderr)
+            print(f"usage: database.py {'|'.join(VERBS)} NAME", file=sys.stderr)
             return 2
     cluster = Cluster(name)
     with (cluster.state / "lock").open("w") as lock:

@@ -15,6 +15,7 @@ from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
 router = Router(tags=["accounts"])
 DEMO_COACH = "demo-coach"
+BACKEND = "server.accounts.backend.CoachBackend"
 
 
 class Welcome(Schema):
@@ -106,7 +107,7 @@ def enter_demo(request: HttpRequest) -> Welcome:
     user = User.objects.filter(username=DEMO_COACH).first() if settings.DEMO else None
     if user is None:
         raise HttpError(404, "There is no demo here. Start one with `make demo`.")
-    login(request, user, backend="server.accounts.backend.CoachBackend")
+    login(request, user, backend=BACKEND)
     return welcome(request)
 
 
@@ -126,7 +127,7 @@ def coaches(request: HttpRequest) -> list[CoachOut]:
     """The coaches of the club, without whoever asks."""
     user = coach(request)
     others = user.own_club.coaches.exclude(pk=user.pk).order_by("first_name", "last_name")
-    return [CoachOut(id=each.pk, name=each.get_full_name() or each.username) for each in others]
+    return [CoachOut(id=each.pk, name=each.known_as) for each in others]
 
 
 @router.put("/club", response={200: Welcome, 403: Message}, operation_id="save_club")

@@ -14,7 +14,7 @@ from ninja.errors import HttpError
 from ninja.pagination import paginate
 from pydantic import AwareDatetime, Field, StringConstraints
 
-from server.accounts.api import Welcome, welcome
+from server.accounts.api import BACKEND, Welcome, welcome
 from server.accounts.codes import fingerprint, new_code
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club, Invitation, Role, SetUpCode, User
@@ -22,7 +22,6 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 
 router = Router(tags=["accounts"])
-BACKEND = "server.accounts.backend.CoachBackend"
 MOST_TRIES = 10
 INVITED_FOR = timedelta(days=7)
 
@@ -200,7 +199,7 @@ def join(request: HttpRequest, code: str, body: Account) -> Status[Welcome]:
 def _member(user: User, me: User) -> MemberOut:
     return MemberOut(
         id=user.pk,
-        name=user.get_full_name() or user.username,
+        name=user.known_as,
         email=user.email,
         role=Role(user.role),
         active=user.is_active,

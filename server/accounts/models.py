@@ -40,6 +40,10 @@ class User(AbstractUser):
     role = models.CharField(max_length=10, choices=Role, default=Role.COACH)
 
     @property
+    def known_as(self) -> str:
+        return self.get_full_name() or self.username
+
+    @property
     def trains(self) -> bool:
         """Whether what is known of people's health is for them."""
         return self.role in (Role.OWNER, Role.COACH)

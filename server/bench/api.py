@@ -9,7 +9,7 @@ from ninja import Router
 
 from server.accounts.current import club_of
 from server.bench import schemas
-from server.bench.circumstances import circumstances_of
+from server.bench.circumstances import circumstances_for, circumstances_of
 from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.roster.models import Person as SavedPerson
@@ -158,7 +158,7 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
         if not body.to:
             raise ScaleError("say whom it is to be scaled for, or to which rules converted")
         people = [one for each in dict.fromkeys(body.to) if (one := find_person(club, each))]
-        circumstances_by = {each.pk: circumstances_of(each, None) for each in people}
+        circumstances_by = circumstances_for(club, people, None)
         scaled, not_for = _scaled_for(session, person, people, circumstances_by)
         columns = [
             column(found, circumstances_by[saved.pk], name=saved.name, role=role, person_id=saved.pk)

@@ -2,8 +2,10 @@
 
 from collections import defaultdict
 from datetime import date, timedelta
+from typing import TypeVar
 
 from django.db import transaction
+from django.db.models import Manager, Model
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
@@ -25,6 +27,7 @@ from yoisho.plain import sentence
 from yoisho.review.repeats import FIELD_TESTS, Repeatability, change, repeatability, repeats
 
 router = Router(tags=["roster"])
+Row = TypeVar("Row", bound=Model)
 MOST_OF_A_SQUAD = 30
 """Of the others, so many are drawn beside somebody; and a strike test is fitted for each."""
 
@@ -79,7 +82,7 @@ def _knock(knock: Knock) -> schemas.KnockOut:
     return schemas.KnockOut(
         id=knock.pk,
         on=knock.on,
-        noted_by=knock.noted_by.get_full_name() or knock.noted_by.username if knock.noted_by else None,
+        noted_by=knock.noted_by.known_as if knock.noted_by else None,
         cleared_on=knock.cleared_on,
         cleared_by=knock.cleared_by,
     )
@@ -192,6 +195,14 @@ def add_limit(request: HttpRequest, person_id: int, body: schemas.LimitIn) -> St
     return Status(201, _page(club, person_id))
 
 
+def _theirs(rows: Manager[Row], what: str, pk: int) -> Row:
+    """One of somebody's own; 404 where it is not theirs."""
+    found = rows.filter(pk=pk).first()
+    if found is None:
+        raise not_found(what)
+    return found
+
+
 @router.put(
     "/people/{person_id}/limits/{limit_id}/lifted",
     response={200: schemas.PersonPage, 404: Message},
@@ -200,17 +211,15 @@ def add_limit(request: HttpRequest, person_id: int, body: schemas.LimitIn) -> St
 def lift_limit(request: HttpRequest, person_id: int, limit_id: int, lifted: bool) -> schemas.PersonPage:
     """It holds no longer from today on; or it holds again."""
     club = club_of(request)
-    limit = Limit.objects.filter(person=the_person(club, person_id), pk=limit_id).first()
-    if limit is None:
-        raise not_found("limit")
+    limit = _theirs(the_person(club, person_id).limits, "limit", limit_id)
     limit.lifted_on = timezone.localdate() if lifted else None
     limit.save(update_fields=["lifted_on"])
     return _page(club, person_id)
 
 
-def _not_ahead(on: date, field: str = "on") -> date:
+def _not_ahead(on: date) -> date:
     if on > timezone.localdate():
-        raise FieldError(["body", field], "That day is still to come. Give today or an earlier one.", "day")
+        raise FieldError(["body", "on"], "That day is still to come. Give today or an earlier one.", "day")
     return on
 
 
@@ -235,9 +244,7 @@ def note_knock(request: HttpRequest, person_id: int, on: date) -> schemas.Person
 def clear_knock(request: HttpRequest, person_id: int, knock_id: int, body: schemas.ClearanceIn) -> schemas.PersonPage:
     """A licensed physician has cleared it. Nothing else ends it, and it stays on record."""
     club = club_of(request)
-    knock = Knock.objects.filter(person=the_person(club, person_id), pk=knock_id).first()
-    if knock is None:
-        raise not_found("knock to the head")
+    knock = _theirs(the_person(club, person_id).knocks, "knock to the head", knock_id)
     if _not_ahead(body.on) < knock.on:
         raise FieldError(["body", "on"], "A clearance comes after the knock. Give that day or a later one.", "day")
     knock.cleared_on, knock.cleared_by = body.on, body.by

@@ -123,8 +123,13 @@ def _done(planned: Planned, entries: list[LogEntry]) -> Rated | None:
     )
 
 
-def _out(planned: Planned, entries: list[LogEntry]) -> PlannedOut:
-    session: Session = from_document(planned.session.document)
+def _read(rows: list[Planned]) -> dict[int, Session]:
+    """The sessions of a plan by their id, each read once however often it comes."""
+    documents = {row.session_id: row.session.document for row in rows}
+    return {pk: from_document(document) for pk, document in documents.items()}
+
+
+def _out(planned: Planned, session: Session, entries: list[LogEntry]) -> PlannedOut:
     timeline = session.unrolled()
     return PlannedOut(
         id=planned.pk,
@@ -155,15 +160,15 @@ def _logged(club: Club, first: date, last: date) -> dict[date, list[LogEntry]]:
     return found
 
 
-def _week(club: Club, day: date, rows: list[Planned], logged: dict[date, list[LogEntry]]) -> list[DayLoad]:
+def _week(
+    club: Club, day: date, rows: list[Planned], read: dict[int, Session], logged: dict[date, list[LogEntry]]
+) -> list[DayLoad]:
     first = _first_of_week(club, day)
     loads = []
     for number in range(7):
         on = first + timedelta(days=number)
         planned = sum(
-            expected_load(from_document(row.session.document).parts) * max(1, len(_people(row)))
-            for row in rows
-            if row.on == on
+            expected_load(read[row.session_id].parts) * max(1, len(_people(row))) for row in rows if row.on == on
         )
         done = sum(entry.rpe * entry.done_s / 60 for entry in logged[on])
         loads.append(DayLoad(on=on, planned=planned, done=done))
@@ -182,14 +187,15 @@ def today(request: HttpRequest, on: date | None = None) -> TodayOut:
     first = _first_of_week(club, day)
     last = max(first + timedelta(days=6), day + timedelta(days=1))
     rows, logged = _rows(club, first, last), _logged(club, first, last)
+    read = _read(rows)
     due = [row for row in rows if row.on == day]
-    here = [(from_document(row.session.document).unrolled(), max(1, len(_people(row)))) for row in due]
+    here = [(read[row.session_id].unrolled(), max(1, len(_people(row)))) for row in due]
     return TodayOut(
         on=day,
-        planned=[_out(row, logged[day]) for row in due],
-        tomorrow=[_out(row, []) for row in rows if row.on == day + timedelta(days=1)],
+        planned=[_out(row, read[row.session_id], logged[day]) for row in due],
+        tomorrow=[_out(row, read[row.session_id], []) for row in rows if row.on == day + timedelta(days=1)],
         bring=bring(here),
-        week=_week(club, day, rows, logged),
+        week=_week(club, day, rows, read, logged),
     )
 
 
@@ -209,8 +215,9 @@ def mind_today(
     people = {who.pk: who for who in everything(Person.objects.of(club).filter(pk__in=ids))}
     around = circumstances_for(club, list(people.values()), wbgt_c)
     found: dict[tuple[int | None, str], Minded] = {}
+    read = _read(rows)
     for row in rows:
-        session = from_document(row.session.document)
+        session = read[row.session_id]
         timeline = session.unrolled()
         for who in _people(row):
             for each in minded(people[who.pk].to_core(), timeline, row.session.target, around[who.pk]):
@@ -267,7 +274,8 @@ def plan_session(request: HttpRequest, body: PlanIn) -> Status[list[PlannedOut]]
             )
             row.people.set(people)
             rows.append(row)
-    return Status(201, [_out(row, []) for row in rows])
+    read = from_document(session.document)
+    return Status(201, [_out(row, read, []) for row in rows])
 
 
 @router.delete("/planned/{planned_id}", response={200: PlanIn, 404: Message}, operation_id="take_off")

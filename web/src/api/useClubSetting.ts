@@ -7,6 +7,8 @@ import { me } from "./queries";
 export function useClubSetting() {
   const client = useQueryClient();
   return useMutation({
+    // One after the other: an answer tells the whole club, and an earlier one must not come last.
+    scope: { id: "club" },
     mutationFn: (body: Schemas["ClubIn"]) => need(api.PUT("/api/club", { body })),
     onSuccess: (welcome) => {
       client.setQueryData(me.queryKey, welcome);

@@ -17,17 +17,18 @@ import { Week } from "./Week";
 type Planned = Schemas["PlannedOut"];
 type PlanIn = Schemas["PlanIn"];
 
+const minuteOfDay = (): number => {
+  const now = new Date();
+  return 60 * now.getHours() + now.getMinutes();
+};
+
 /** Minutes since midnight by this device, counted on. */
 function useNow(): number {
-  const read = () => {
-    const now = new Date();
-    return 60 * now.getHours() + now.getMinutes();
-  };
-  const [now, setNow] = useState(read);
+  const [now, setNow] = useState(minuteOfDay);
   useEffect(() => {
-    const timer = setInterval(() => setNow(read()), 20_000);
+    const timer = setInterval(() => setNow(minuteOfDay()), 20_000);
     return () => clearInterval(timer);
-  });
+  }, []);
   return now;
 }
 
