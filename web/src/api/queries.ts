@@ -1,5 +1,5 @@
-import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
-import { api, need, type Schemas, Unreachable } from "./client";
+import { infiniteQueryOptions, keepPreviousData, QueryCache, QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, need, Refused, type Schemas, Unreachable } from "./client";
 
 const RETRY_MS = 2000;
 const LONGEST_RETRY_MS = 20_000;
@@ -11,9 +11,16 @@ export const retryWhileAway = (_count: number, error: Error): boolean => error i
 
 export function makeQueryClient(): QueryClient {
   const patient = { retry: retryWhileAway, retryDelay, networkMode: "always" as const };
-  return new QueryClient({
+  // Whoever was signed out elsewhere stands at the door again; a clock that runs is not taken away.
+  const onError = (error: Error) => {
+    const over = error instanceof Refused && error.status === 401;
+    if (over && !window.location.pathname.startsWith("/floor/")) void client.invalidateQueries(me);
+  };
+  const client: QueryClient = new QueryClient({
+    queryCache: new QueryCache({ onError }),
     defaultOptions: { queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false }, mutations: patient },
   });
+  return client;
 }
 
 const PAGE = 200;

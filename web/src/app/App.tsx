@@ -14,6 +14,7 @@ import { Today } from "../features/today/Today";
 import { Join } from "../features/welcome/Join";
 import { SetUp } from "../features/welcome/SetUp";
 import { Welcome } from "../features/welcome/Welcome";
+import { Within } from "../features/welcome/Within";
 import { Notice } from "../ui/Notice";
 import { Spine } from "./Spine";
 
@@ -63,7 +64,7 @@ export function App() {
     };
   }, [who, client]);
   if (!welcome.data) {
-    return <Notice waiting={!welcome.error} lost={welcome.failureCount > 0} title="Opening the hall" />;
+    return <Notice asked={welcome} title="Opening the hall" />;
   }
   if (!welcome.data.signed_in) {
     return (
@@ -95,7 +96,7 @@ export function App() {
           <Route path="log/run" element={<LogEntry />} />
           <Route path="log/:entryId" element={<Logged />} />
           <Route path="club" element={<ClubPage />} />
-          <Route path="join/:code" element={<Navigate to="/" replace />} />
+          <Route path="join/:code" element={<Within />} />
           <Route path="method" element={<Method />} />
           <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />
         </Route>

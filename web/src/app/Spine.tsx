@@ -1,8 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, NavLink, useLocation } from "react-router";
-import { api, need, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { me } from "../api/queries";
+import { useLeave } from "../ui/useLeave";
 
 type Role = Schemas["Role"];
 const ALL: Role[] = ["owner", "coach", "assistant"];
@@ -24,20 +25,12 @@ const QUIET = "quiet cursor-pointer text-[13px] hover:bg-[#E9E3D5]";
 
 /** The bound-book edge: the places of the club, at the left on a desk and below on a phone. */
 export function Spine() {
-  const client = useQueryClient();
   const role = useQuery(me).data?.role;
   const { pathname } = useLocation();
   const [open, setOpen] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: wherever one goes, the list is closed
   useEffect(() => setOpen(false), [pathname]);
-  const leave = useMutation({
-    mutationFn: () => need(api.POST("/api/sign-out")),
-    onSuccess: (welcome) => {
-      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
-      client.setQueryData(["me"], welcome);
-      if ("caches" in globalThis) void caches.delete("yoisho-runs");
-    },
-  });
+  const leave = useLeave();
   const places = PLACES.filter((place) => role && place.roles.includes(role));
   const further = places.filter((place) => place.more);
   const leaving = leave.isPending ? "Leaving …" : "Leave";

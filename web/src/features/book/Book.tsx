@@ -22,7 +22,7 @@ export function Book() {
   const [bag, setBag] = useState("");
   const { remove, bringBack, gone } = useRemoving();
   if (!query.data || !vocabulary.data) {
-    return <Notice waiting lost={query.failureCount > 0} title="Opening the book" />;
+    return <Notice asked={query} title="Opening the book" />;
   }
   const found = find(query.data, search, bag);
   const bags = [...new Set(query.data.flatMap((entry) => entry.drill.whole.suits))];

@@ -21,7 +21,7 @@ export function Club() {
   const welcome = useQuery(me).data;
   const members = useQuery(membersQuery);
   if (members.error) return <Notice title="The club's page is its owner's" text={members.error.message} />;
-  if (!members.data) return <Notice waiting lost={members.failureCount > 0} title="Opening the club" />;
+  if (!members.data) return <Notice asked={members} title="Opening the club" />;
   return (
     <main className="max-w-[900px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <h1>{welcome?.club}</h1>

@@ -53,7 +53,7 @@ export function Floor() {
       </Notice>
     );
   }
-  if (!plan) return <Notice waiting lost={query.failureCount > 0} title="Setting the clock" />;
+  if (!plan) return <Notice asked={query} title="Setting the clock" />;
   if (plan.timeline.length === 0) {
     return (
       <Notice title="Nothing to run" text="This session has no parts yet.">

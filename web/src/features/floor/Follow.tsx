@@ -21,7 +21,7 @@ export function Screens() {
   const found = query.data ?? [];
   const [only] = found;
   if (only && found.length === 1) return <Followed key={only.run_id} runId={only.run_id} />;
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Looking for a run" />;
+  if (!query.data) return <Notice asked={query} title="Looking for a run" />;
   if (found.length === 0) {
     return (
       <Notice

@@ -50,7 +50,7 @@ export function Library() {
     ]),
   );
   const tags = [...new Set((query.data ?? []).flatMap((row) => row.tags))].sort((a, b) => a.localeCompare(b));
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the library" />;
+  if (!query.data) return <Notice asked={query} title="Opening the library" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <Head>

@@ -32,7 +32,7 @@ export function Schools() {
   const list = useRef<HTMLUListElement>(null);
   const open = useOpen();
   useKeys(LIBRARY, { search: () => document.querySelector<HTMLInputElement>("[data-search]")?.focus() });
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the schools' protocols" />;
+  if (!query.data) return <Notice asked={query} title="Opening the schools' protocols" />;
 
   const found = find(query.data, search, nameOf);
   const protocol = found.find((each) => each.id === chosen) ?? found[0];

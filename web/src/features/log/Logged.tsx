@@ -20,7 +20,7 @@ export function Logged() {
       </Notice>
     );
   }
-  if (!entry) return <Notice waiting lost={query.failureCount > 0} title="Opening the entry" />;
+  if (!entry) return <Notice asked={query} title="Opening the entry" />;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <header className="flex flex-wrap items-start justify-between gap-3 pb-3">

@@ -14,7 +14,7 @@ export function Method() {
   useEffect(() => {
     if (ready && hash) document.getElementById(hash.slice(1))?.scrollIntoView();
   }, [ready, hash]);
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the method" />;
+  if (!query.data) return <Notice asked={query} title="Opening the method" />;
   const { sections, fit } = query.data;
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-10 min-[900px]:px-6">

@@ -36,7 +36,7 @@ export function PersonPage({ id }: { id: number }) {
       </Notice>
     );
   }
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the page" />;
+  if (!query.data) return <Notice asked={query} title="Opening the page" />;
   const page = query.data;
   const { person } = page;
   const put = (archived: boolean) =>

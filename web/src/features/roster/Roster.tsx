@@ -18,7 +18,7 @@ export function Roster() {
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
   useKeys(ROSTER, { add: () => setAdding(true) });
-  if (!people.data) return <Notice waiting lost={people.failureCount > 0} title="Opening the roster" />;
+  if (!people.data) return <Notice asked={people} title="Opening the roster" />;
   const shown = chosen ?? people.data[0]?.id ?? null;
   return (
     <div className="min-[900px]:grid min-[900px]:min-h-dvh min-[900px]:grid-cols-[232px_1fr]">

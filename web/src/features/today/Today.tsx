@@ -64,7 +64,7 @@ export function Today() {
   const next = query.data && isToday ? nextOf(query.data.planned, now) : null;
   const run = () => next && navigate(`/floor/${next.session_id}`, { state: { who: next.people } });
   useKeys(TODAY, { run, plan: () => trains && setPlanning(true) });
-  if (!query.data) return <Notice waiting lost={query.failureCount > 0} title="Opening the day" />;
+  if (!query.data) return <Notice asked={query} title="Opening the day" />;
   const { planned, tomorrow, bring, week } = query.data;
   const people = new Set(planned.flatMap((row) => row.people.map(({ id }) => id))).size;
   const count = planned.length === 1 ? "One session" : `${planned.length} sessions`;

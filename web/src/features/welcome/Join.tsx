@@ -31,7 +31,7 @@ export function Join() {
       </Notice>
     );
   }
-  if (!invited.data) return <Notice waiting lost={invited.failureCount > 0} title="Opening the invitation" />;
+  if (!invited.data) return <Notice asked={invited} title="Opening the invitation" />;
   return (
     <main className="mx-auto grid min-h-dvh max-w-[420px] content-center px-4 py-10">
       <img src="/icon.svg" width={56} height={56} alt="" />
