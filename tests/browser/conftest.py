@@ -44,6 +44,32 @@ def browser_context_args(browser_context_args):
     }
 
 
+@pytest.fixture(scope="session")
+def window(browser, browser_context_args):
+    """One window for all tests: what it has fetched and compiled of the app stays, nothing else does."""
+    window = browser.new_context(**browser_context_args)
+    yield window
+    window.close()
+
+
+@pytest.fixture
+def context(request, window, new_context, live_server):
+    """Where a test is drawn: in the window of all, or in one of its own if it asks for something else."""
+    if request.node.get_closest_marker("browser_context_args"):
+        yield new_context()
+        return
+    yield window
+    eraser = window.new_page()
+    for page in window.pages:
+        if page != eraser:
+            page.close()
+    asked = {"origin": live_server.url, "storageTypes": "all"}
+    window.new_cdp_session(eraser).send("Storage.clearDataForOrigin", asked)
+    eraser.close()
+    window.set_offline(False)
+    window.clear_permissions()
+
+
 BUSY = """
     SELECT count(*) FROM pg_stat_activity
     WHERE datname = current_database() AND pid <> pg_backend_pid() AND state <> 'idle' AND query NOT LIKE 'LISTEN%'

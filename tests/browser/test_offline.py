@@ -8,9 +8,7 @@ from playwright.sync_api import expect
 from tests.browser.conftest import type_pattern
 
 
-@pytest.fixture(scope="session")
-def browser_context_args(browser_context_args):
-    return {**browser_context_args, "service_workers": "allow"}
+pytestmark = pytest.mark.browser_context_args(service_workers="allow")
 
 
 def test_the_app_can_be_installed(inside):
