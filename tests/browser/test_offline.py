@@ -7,7 +7,6 @@ from playwright.sync_api import expect
 
 from tests.browser.conftest import type_pattern
 
-
 pytestmark = pytest.mark.browser_context_args(service_workers="allow")
 
 
