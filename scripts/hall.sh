@@ -2,6 +2,8 @@
 # NAME is the database; `lock_hall`, then prepare the database, then `open_hall`.
 . "$(dirname "${BASH_SOURCE[0]}")/common.sh"
 
+export YOISHO_MAILBOX="${YOISHO_MAILBOX:-$PWD/$STATE/mail-$NAME}"
+
 lock_hall() {
   exec 8>"$STATE/$NAME.lock"
   flock -n 8 || fail "the $NAME of this clone is already running at $(cat "$STATE/$NAME.address" 2>/dev/null)" "use it, or stop it there with Ctrl-C"

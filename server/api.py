@@ -6,6 +6,7 @@ from ninja import NinjaAPI
 from server.accounts.access import Member
 from server.accounts.api import router as accounts
 from server.accounts.joining import router as joining
+from server.accounts.mailbox import router as mailbox
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
 from server.combinations.api import router as combinations
@@ -26,6 +27,7 @@ api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=member, urls_nam
 member.api = api
 api.add_router("", accounts)
 api.add_router("", joining)
+api.add_router("", mailbox)
 api.add_router("", roster)
 api.add_router("", people)
 api.add_router("", dossier)

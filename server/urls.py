@@ -1,6 +1,6 @@
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
-from django.urls import path, re_path
+from django.urls import include, path, re_path
 from django.views.decorators.cache import never_cache
 
 from server.api import api
@@ -20,7 +20,8 @@ def page(request: HttpRequest, path: str = "") -> HttpResponse:
 
 urlpatterns = [
     path("api/", api.urls),
+    path("_allauth/", include("allauth.headless.urls")),
     path("healthz", alive),
     path("readyz", ready),
-    re_path(r"^(?!api/|assets/)(?P<path>[\w/-]*)$", page),
+    re_path(r"^(?!api/|_allauth/|assets/)(?P<path>[\w/:-]*)$", page),
 ]

@@ -49,8 +49,8 @@ ACCESS: dict[str, frozenset[Role]] = {
     ),
 }  # fmt: skip
 """Every operation that asks who somebody is."""
-OPEN = frozenset({"me", "sign_in", "enter_demo", "set_up", "invitation", "join"})
-"""Those that do not: the door."""
+OPEN = frozenset({"me", "enter_demo", "mailbox", "set_up", "invitation", "join"})
+"""Those that do not: the door. Signing in, sessions and second steps are allauth's, below `/_allauth/`."""
 
 _STEP = re.compile(r"<(?:\w+:)?(\w+)>")
 

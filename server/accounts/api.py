@@ -1,13 +1,14 @@
 from typing import Annotated, Literal
 from zoneinfo import available_timezones
 
+from allauth.account.adapter import get_adapter
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import AfterValidator, Field
 
+from server.accounts.adapter import enter
 from server.accounts.current import coach
 from server.accounts.models import Club, Role, User
 from server.errors import Message
@@ -15,7 +16,6 @@ from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS
 
 router = Router(tags=["accounts"])
 DEMO_COACH = "demo-coach"
-BACKEND = "server.accounts.backend.CoachBackend"
 
 
 class Welcome(Schema):
@@ -23,6 +23,10 @@ class Welcome(Schema):
     role: Role | None = None
     fresh: bool = False
     """There is no club here yet: whoever has the code opens one."""
+    email: str | None = None
+    """With which they sign in."""
+    password: bool = False
+    """Whether they sign in with one; the demo coach does not."""
     coach_id: int | None = None
     club_id: int | None = None
     coach: str | None = None
@@ -57,11 +61,6 @@ class ClubIn(Schema):
     first_weekday: Annotated[int, Field(ge=0, le=6)] | None = None
 
 
-class SignIn(Schema):
-    username: str = Field(min_length=1, max_length=150)
-    password: str = Field(min_length=1, max_length=200)
-
-
 def welcome(request: HttpRequest) -> Welcome:
     user = request.user
     if not isinstance(user, User) or user.club is None:
@@ -70,6 +69,8 @@ def welcome(request: HttpRequest) -> Welcome:
     return Welcome(
         signed_in=True,
         role=Role(user.role),
+        email=user.email or None,
+        password=user.has_usable_password(),
         coach_id=user.pk,
         club_id=club.pk,
         coach=user.get_full_name(),
@@ -89,31 +90,19 @@ def me(request: HttpRequest) -> Welcome:
     return welcome(request)
 
 
-@router.post("/sign-in", response={200: Welcome, 401: Message, 403: Message}, auth=None, operation_id="sign_in")
-def sign_in(request: HttpRequest, body: SignIn) -> Welcome:
-    # An address is the same in small letters.
-    name = body.username.strip().lower() if "@" in body.username else body.username
-    user = authenticate(request, username=name, password=body.password)
-    if user is None:
-        raise HttpError(401, "That name and password do not belong together. Check both and try again.")
-    login(request, user)
-    coach(request)
-    return welcome(request)
-
-
 @router.post("/demo", response={200: Welcome, 404: Message}, auth=None, operation_id="enter_demo")
 def enter_demo(request: HttpRequest) -> Welcome:
     """Enter as the demo coach. Only where the demo is on."""
     user = User.objects.filter(username=DEMO_COACH).first() if settings.DEMO else None
     if user is None:
         raise HttpError(404, "There is no demo here. Start one with `make demo`.")
-    login(request, user, backend=BACKEND)
+    enter(request, user, "demo")
     return welcome(request)
 
 
 @router.post("/sign-out", response=Welcome, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> Welcome:
-    logout(request)
+    get_adapter(request).logout(request)
     return welcome(request)
 
 

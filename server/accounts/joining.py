@@ -1,20 +1,23 @@
 """Opening a club, and joining one: the only ways to an account."""
 
+import logging
 from datetime import timedelta
+from smtplib import SMTPException
 from typing import Annotated
 
-from django.contrib.auth import login
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
+from django.conf import settings
+from django.core.mail import send_mail
 from django.db import transaction
 from django.http import HttpRequest
+from django.template.loader import render_to_string
 from django.utils import timezone
 from ninja import Router, Schema, Status
 from ninja.errors import HttpError
 from ninja.pagination import paginate
 from pydantic import AwareDatetime, Field, StringConstraints
 
-from server.accounts.api import BACKEND, Welcome, welcome
+from server.accounts.adapter import enter, new_account
+from server.accounts.api import Welcome, welcome
 from server.accounts.codes import fingerprint, new_code
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club, Invitation, Role, SetUpCode, User
@@ -22,6 +25,7 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 
 router = Router(tags=["accounts"])
+log = logging.getLogger(__name__)
 MOST_TRIES = 10
 INVITED_FOR = timedelta(days=7)
 
@@ -48,11 +52,14 @@ class InvitationIn(Schema):
     name: Named
     """Whom it is for."""
     role: Role
+    email: Email | None = None
+    """Where it is sent; left out, the link is handed on by whoever invites."""
 
 
 class InvitationOut(Schema):
     id: int
     name: str
+    email: str
     role: Role
     until: AwareDatetime
     used: bool
@@ -62,11 +69,14 @@ class InvitationOut(Schema):
 class InvitationMade(InvitationOut):
     path: str
     """Of the page that it opens, once. It is told only now."""
+    sent: bool
+    """Whether a mail with it is on its way."""
 
 
 class Invited(Schema):
     club: str
     name: str
+    email: str
     role: Role
 
 
@@ -85,21 +95,6 @@ class MemberIn(Schema):
     active: bool
 
 
-def _account(body: Account, club: Club, role: Role) -> User:
-    """A new account, if its address is free and its password is one."""
-    if User.objects.filter(username__iexact=body.email).exists():
-        raise FieldError(["body", "email"], "There is an account with this address already. Sign in with it.", "email")
-    first, _, last = body.name.partition(" ")
-    user = User(username=body.email, email=body.email, first_name=first, last_name=last, club=club, role=role)
-    try:
-        validate_password(body.password, user)
-    except ValidationError as error:
-        raise FieldError(["body", "password"], " ".join(error.messages), "password") from error
-    user.set_password(body.password)
-    user.save()
-    return user
-
-
 @router.post("/set-up", response={201: Welcome, 409: Message, 422: Faults}, auth=None, operation_id="set_up")
 def set_up(request: HttpRequest, body: SetUpIn) -> Status[Welcome]:
     """The first visitor opens the club, with the code that the server has told whoever started it."""
@@ -116,11 +111,12 @@ def set_up(request: HttpRequest, body: SetUpIn) -> Status[Welcome]:
             known.tries += 1
             known.save(update_fields=["tries"])
         else:
-            user = _account(body, Club.objects.create(name=body.club), Role.OWNER)
+            club = Club.objects.create(name=body.club)
+            user = new_account(name=body.name, email=body.email, password=body.password, club=club, role=Role.OWNER)
             SetUpCode.objects.all().delete()
     if not right:
         raise wrong
-    login(request, user, backend=BACKEND)
+    enter(request, user, "password", email=user.email)
     return Status(201, welcome(request))
 
 
@@ -128,6 +124,7 @@ def _out(invitation: Invitation) -> InvitationOut:
     return InvitationOut(
         id=invitation.pk,
         name=invitation.name,
+        email=invitation.email,
         role=Role(invitation.role),
         until=invitation.until,
         used=invitation.used_at is not None,
@@ -143,17 +140,33 @@ def invitations(request: HttpRequest) -> Listed:
 
 @router.post("/invitations", response={201: InvitationMade, 422: Faults}, operation_id="invite")
 def invite(request: HttpRequest, body: InvitationIn) -> Status[InvitationMade]:
-    """A link for one person, that works once, for a week."""
+    """A link for one person, that works once, for a week; sent by mail where an address is told."""
     user, code = coach(request), new_code(20)
     made = Invitation.objects.create(
         club=user.own_club,
         role=body.role,
         name=body.name,
+        email=body.email or "",
         fingerprint=fingerprint(code),
         made_by=user,
         until=timezone.now() + INVITED_FOR,
     )
-    return Status(201, InvitationMade(**_out(made).model_dump(), path=f"/join/{code}"))
+    path = f"/join/{code}"
+    sent = bool(made.email) and _sent(made, f"{settings.ADDRESS or request.build_absolute_uri('/').rstrip('/')}{path}")
+    return Status(201, InvitationMade(**_out(made).model_dump(), path=path, sent=sent))
+
+
+def _sent(invitation: Invitation, link: str) -> bool:
+    """Whether the mail with the link went out."""
+    by = invitation.made_by.known_as if invitation.made_by else "The owner"
+    told = {"name": invitation.name, "by": by, "club": invitation.club.name, "role": invitation.role, "link": link}
+    try:
+        send_mail(f"{invitation.club.name} invites you", render_to_string("invitation.txt", told), None,
+                  [invitation.email])  # fmt: skip
+    except (SMTPException, OSError) as error:
+        log.error("A mail (invitation) could not be sent: %s", error)
+        return False
+    return True
 
 
 @router.delete("/invitations/{invitation_id}", response={204: None, 404: Message}, operation_id="take_back_invitation")
@@ -180,7 +193,7 @@ def _invitation(code: str) -> Invitation:
 def invitation(request: HttpRequest, code: str) -> Invited:
     """To which club an invitation leads."""
     found = _invitation(code)
-    return Invited(club=found.club.name, name=found.name, role=Role(found.role))
+    return Invited(club=found.club.name, name=found.name, email=found.email, role=Role(found.role))
 
 
 @router.post("/join/{code}", response={201: Welcome, 404: Message, 422: Faults}, auth=None, operation_id="join")
@@ -189,10 +202,17 @@ def join(request: HttpRequest, code: str, body: Account) -> Status[Welcome]:
     with transaction.atomic():
         Invitation.objects.select_for_update().filter(fingerprint=fingerprint(code)).first()
         found = _invitation(code)
-        user = _account(body, found.club, Role(found.role))
+        user = new_account(
+            name=body.name,
+            email=body.email,
+            password=body.password,
+            club=found.club,
+            role=Role(found.role),
+            confirmed=body.email == found.email,
+        )
         found.used_at, found.used_by = timezone.now(), user
         found.save(update_fields=["used_at", "used_by"])
-    login(request, user, backend=BACKEND)
+    enter(request, user, "password", email=user.email)
     return Status(201, welcome(request))
 
 

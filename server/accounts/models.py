@@ -89,6 +89,8 @@ class Invitation(models.Model):
     role = models.CharField(max_length=10, choices=Role)
     name = models.CharField(max_length=120)
     """Whom it is for."""
+    email = models.EmailField(blank=True)
+    """Where it was sent, if it was."""
     fingerprint = models.CharField(max_length=64, unique=True)
     made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)

@@ -1,3 +1,5 @@
+import json
+
 import pytest
 from django.test import Client
 
@@ -74,6 +76,18 @@ def demo_off(settings) -> None:
 @pytest.fixture(autouse=True)
 def own_speech(settings, tmp_path) -> None:
     settings.SPEECH = tmp_path / "speech"
+
+
+DOOR = "/_allauth/browser/v1/"
+
+
+def at_the_door(client: Client, method: str, path: str, body: object = None, **headers: str):
+    """Something of an account's own: signing in, its password, its second step."""
+    return client.generic(method, DOOR + path, json.dumps(body or {}), content_type="application/json", headers=headers)
+
+
+def sign_in(client: Client, email: str, password: str):
+    return at_the_door(client, "POST", "auth/login", {"email": email, "password": password})
 
 
 def run_of(saved: dict, **more: object) -> dict:

@@ -1,51 +1,175 @@
+import re
+import urllib.parse
+
+import pytest
+from allauth.mfa.totp.internal.auth import hotp_value, yield_hotp_counters_from_time
 from django.core.management import call_command
 from django.test import Client
 
 from server.accounts.models import User
+from tests.server.conftest import at_the_door, sign_in
+
+EMAIL, PASSWORD = "odd@harbour.example", "harbour-lamp-nine"
 
 
-def sign_in(client, username, password):
-    return client.post("/api/sign-in", {"username": username, "password": password}, content_type="application/json")
+@pytest.fixture
+def known(coach):
+    """A coach with an address and a password."""
+    coach.user.email = EMAIL
+    coach.user.set_password(PASSWORD)
+    coach.user.save()
+    return coach
+
+
+def said(answer) -> str:
+    return " ".join(error["message"] for error in answer.json()["errors"])
+
+
+def link_in(mail, to: str) -> str:
+    """The end of the link to a page in a mail."""
+    return re.search(rf"http://testserver/{to}/(\S+)", mail.body)[1]
 
 
 def test_nobody_is_signed_in_at_first(nobody):
     assert nobody.get("/api/me").json() == {
-        "signed_in": False, "role": None, "fresh": True, "coach_id": None, "club_id": None, "coach": None, "club": None,
+        "signed_in": False, "role": None, "fresh": True, "email": None, "password": False,
+        "coach_id": None, "club_id": None, "coach": None, "club": None,
         "school": "overhands", "emergency_number": "112", "last_lactic_days": 9,
         "time_zone": "UTC", "first_weekday": 0,
         "demo": False,
     }  # fmt: skip
 
 
-def test_a_coach_signs_in_and_out(coach):
-    coach.user.set_password("harbour-lamp-nine")
-    coach.user.save()
+def test_a_coach_signs_in_and_out(known):
     client = Client()
-    assert sign_in(client, coach.user.username, "harbour-lamp-nine").json()["club"] == "Capstan Hall"
-    assert client.get("/api/people").status_code == 200
+    assert sign_in(client, "Odd@Harbour.example", PASSWORD).status_code == 200
+    assert client.get("/api/me").json()["club"] == "Capstan Hall"
     client.post("/api/sign-out")
     assert client.get("/api/people").status_code == 401
 
 
-def test_a_wrong_password_says_what_to_check(coach):
-    coach.user.set_password("harbour-lamp-nine")
-    coach.user.save()
-    answer = sign_in(Client(), coach.user.username, "wrong")
-    assert answer.status_code == 401
-    assert "Check both" in answer.json()["detail"]
+def test_a_wrong_password_and_an_unknown_address_are_told_alike(known):
+    wrong, unknown = sign_in(Client(), EMAIL, "wrong"), sign_in(Client(), "nobody@harbour.example", PASSWORD)
+    assert (wrong.status_code, said(wrong)) == (unknown.status_code, said(unknown))
+    assert "Check both" in said(wrong)
 
 
-def test_passwords_are_kept_by_argon2(coach):
-    coach.user.set_password("harbour-lamp-nine")
-    assert coach.user.password.startswith("argon2")
+def test_passwords_are_kept_by_argon2(known):
+    assert known.user.password.startswith("argon2")
 
 
-def test_guessing_is_stopped_after_ten_tries(coach, nobody):
-    coach.user.set_password("harbour-lamp-nine")
-    coach.user.save()
-    for _ in range(11):
-        sign_in(nobody, coach.user.username, "wrong")
-    assert sign_in(nobody, coach.user.username, "harbour-lamp-nine").status_code in (401, 403, 429)
+def test_guessing_is_stopped_after_five_tries_even_with_the_right_word(known, nobody):
+    for _ in range(5):
+        assert "Check both" in said(sign_in(nobody, EMAIL, "wrong"))
+    assert "Wait five minutes" in said(sign_in(nobody, EMAIL, PASSWORD))
+
+
+def test_a_new_password_is_set_by_a_link_that_works_once(known, nobody, mailoutbox):
+    assert at_the_door(nobody, "POST", "auth/password/request", {"email": EMAIL}).status_code == 200
+    key = link_in(mailoutbox[0], "reset")
+    short = at_the_door(nobody, "POST", "auth/password/reset", {"key": key, "password": "short"})
+    assert "too short" in said(short), "and the link still works"
+    new = {"key": key, "password": "lamp over nine piers"}
+    assert at_the_door(nobody, "POST", "auth/password/reset", new).status_code == 200
+    assert nobody.get("/api/me").json()["coach"] == "Odd Lind", "they are in"
+    again = at_the_door(Client(), "POST", "auth/password/reset", {**new, "password": "another one of mine"})
+    assert "used already" in said(again)
+    assert sign_in(Client(), EMAIL, "lamp over nine piers").status_code == 200
+
+
+def test_a_link_that_is_over_or_was_asked_before_another_password_sets_none(known, nobody, mailoutbox, settings):
+    at_the_door(nobody, "POST", "auth/password/request", {"email": EMAIL})
+    settings.PASSWORD_RESET_TIMEOUT = -1
+    new = {"key": link_in(mailoutbox[0], "reset"), "password": "lamp over nine piers"}
+    assert "is over" in said(at_the_door(nobody, "POST", "auth/password/reset", new))
+    assert sign_in(Client(), EMAIL, PASSWORD).status_code == 200
+
+
+def test_a_link_for_one_address_sets_nobody_elses_password(known, stranger, nobody, mailoutbox):
+    User.objects.filter(pk=stranger.user.pk).update(email="liv@quay.example")
+    for email in (EMAIL, "liv@quay.example"):
+        at_the_door(nobody, "POST", "auth/password/request", {"email": email})
+    mine, theirs = (link_in(mail, "reset") for mail in mailoutbox)
+    mixed = theirs.split("-")[0] + "-" + mine.split("-", 1)[1]
+    refused = at_the_door(nobody, "POST", "auth/password/reset", {"key": mixed, "password": "lamp over nine piers"})
+    assert "used already" in said(refused)
+
+
+def test_whether_an_address_has_an_account_is_not_told(known, nobody, mailoutbox):
+    unknown = at_the_door(nobody, "POST", "auth/password/request", {"email": "nobody@harbour.example"})
+    assert unknown.status_code == 200
+    assert mailoutbox == []
+
+
+def test_another_address_counts_once_it_is_confirmed(known, nobody, mailoutbox):
+    sign_in(nobody, EMAIL, PASSWORD)
+    new = {"email": "new@harbour.example"}
+    assert at_the_door(nobody, "POST", "account/email", new).status_code == 401, "the password is wanted again"
+    at_the_door(nobody, "POST", "auth/reauthenticate", {"password": PASSWORD})
+    asked = at_the_door(nobody, "POST", "account/email", new)
+    assert asked.status_code == 200, asked.content
+    assert User.objects.get(pk=known.user.pk).email == EMAIL, "not yet"
+    key = link_in(next(mail for mail in mailoutbox if mail.to == ["new@harbour.example"]), "confirm")
+    answer = at_the_door(nobody, "POST", "auth/email/verify", {"key": urllib.parse.unquote(key)})
+    assert answer.status_code in (200, 401), answer.content
+    assert sign_in(Client(), "new@harbour.example", PASSWORD).status_code == 200
+    assert sign_in(Client(), EMAIL, PASSWORD).status_code == 400, "the old one is given up"
+    assert User.objects.get(pk=known.user.pk).email == "new@harbour.example"
+
+
+def test_everywhere_else_is_signed_out_at_once(known, nobody):
+    elsewhere = Client()
+    for client in (nobody, elsewhere):
+        sign_in(client, EMAIL, PASSWORD)
+    sessions = at_the_door(nobody, "GET", "auth/sessions").json()["data"]
+    others = [each["id"] for each in sessions if not each["is_current"]]
+    assert len(others) == 1
+    at_the_door(nobody, "DELETE", "auth/sessions", {"sessions": others})
+    assert elsewhere.get("/api/people").status_code == 401
+    assert nobody.get("/api/people").status_code == 200
+
+
+def test_with_a_second_step_the_password_alone_opens_nothing(known, nobody):
+    sign_in(nobody, EMAIL, PASSWORD)
+    totp = "account/authenticators/totp"
+    assert at_the_door(nobody, "POST", "auth/reauthenticate", {"password": "wrong"}).status_code == 400
+    assert at_the_door(nobody, "POST", "auth/reauthenticate", {"password": PASSWORD}).status_code == 200
+    secret = at_the_door(nobody, "GET", totp).json()["meta"]["secret"]
+    wrong = at_the_door(nobody, "POST", totp, {"code": "000000"})
+    assert "not the code" in said(wrong)
+    code = hotp_value(secret, next(yield_hotp_counters_from_time()))
+    assert at_the_door(nobody, "POST", totp, {"code": f"{code:06}"}).status_code == 200
+    spare = at_the_door(nobody, "GET", "account/authenticators/recovery-codes").json()["data"]["unused_codes"]
+    assert len(spare) == 10
+    client = Client()
+    half = sign_in(client, EMAIL, PASSWORD)
+    assert half.status_code == 401
+    assert client.get("/api/people").status_code == 401
+    assert at_the_door(client, "POST", "auth/2fa/authenticate", {"code": spare[0]}).status_code == 200
+    assert client.get("/api/people").status_code == 200
+    client.post("/api/sign-out")
+    sign_in(client, EMAIL, PASSWORD)
+    assert at_the_door(client, "POST", "auth/2fa/authenticate", {"code": spare[0]}).status_code == 400, "it works once"
+
+
+def test_nobody_signs_up_without_an_invitation(known, nobody):
+    new = {"email": "liv@quay.example", "password": "lamp over nine piers"}
+    assert at_the_door(nobody, "POST", "auth/signup", new).status_code == 403
+    assert User.objects.count() == 1
+
+
+def test_what_is_sent_is_shown_in_the_demo_and_nowhere_else(coach, nobody, settings, tmp_path):
+    settings.EMAIL_BACKEND = "django.core.mail.backends.filebased.EmailBackend"
+    settings.EMAIL_FILE_PATH = tmp_path / "mail"
+    coach.post("invitations", {"name": "Liv Bø", "role": "coach", "email": "liv@quay.example"})
+    assert nobody.get("/api/mailbox").status_code == 404
+    settings.DEMO = True
+    coach.post("invitations", {"name": "Per Quill", "role": "coach", "email": "per@quay.example"})
+    newest, first = nobody.get("/api/mailbox").json()
+    assert (newest["to"], first["to"]) == ("per@quay.example", "liv@quay.example")
+    assert "Liv Bø,\n\nOdd Lind invites you" in first["text"]
+    settings.EMAIL_BACKEND = "django.core.mail.backends.smtp.EmailBackend"
+    assert nobody.get("/api/mailbox").status_code == 404
 
 
 def test_an_account_without_a_club_reads_nothing(db, nobody):

@@ -4,12 +4,13 @@ from datetime import timedelta
 from io import StringIO
 
 import pytest
+from allauth.account.models import EmailAddress
 from django.core.management import call_command
 from django.test import Client
 from django.utils import timezone
 
 from server.accounts.models import Club, Invitation, SetUpCode, User
-from tests.server.conftest import Coach, fault
+from tests.server.conftest import Coach, fault, sign_in
 
 ACCOUNT = {"name": "Ansa Lund", "email": "ansa@harbour.example", "password": "lamp over nine piers"}
 
@@ -31,7 +32,7 @@ def test_the_first_visitor_with_the_code_opens_the_club_and_owns_it(nobody):
     assert answer.status_code == 201, answer.content
     me = nobody.get("/api/me").json()
     assert (me["club"], me["coach"], me["role"], me["fresh"]) == ("Capstan Hall", "Ansa Lund", "owner", False)
-    assert post(Client(), "sign-in", {"username": ACCOUNT["email"], "password": ACCOUNT["password"]}).status_code == 200
+    assert sign_in(Client(), ACCOUNT["email"], ACCOUNT["password"]).status_code == 200
 
 
 def test_the_code_works_once_and_there_is_no_other_while_a_club_is_here(nobody):
@@ -86,6 +87,7 @@ def test_an_invitation_leads_into_the_club_with_its_role_once(coach, nobody):
     assert nobody.get(f"/api/join/{secret}").json() == {
         "club": "Capstan Hall",
         "name": "Ansa Lund",
+        "email": "",
         "role": "assistant",
     }
     assert post(nobody, f"join/{secret}", ACCOUNT).json()["role"] == "assistant"
@@ -119,14 +121,34 @@ def test_the_code_of_an_invitation_is_kept_nowhere(coach):
     assert secret not in str(list(Invitation.objects.values()))
 
 
+def test_an_invitation_is_sent_by_mail_and_its_link_makes_an_account_whose_address_is_known(coach, nobody, mailoutbox):
+    made = coach.post("invitations", {"name": "Ansa Lund", "role": "coach", "email": "Ansa@harbour.example"}).json()
+    assert made["sent"]
+    (mail,) = mailoutbox
+    assert mail.to == ["ansa@harbour.example"]
+    assert f"http://testserver{made['path']}" in mail.body
+    assert "Odd Lind invites you to Capstan Hall" in mail.body
+    assert nobody.get(f"/api{made['path']}").json()["email"] == "ansa@harbour.example"
+    post(nobody, made["path"].strip("/"), ACCOUNT)
+    assert EmailAddress.objects.get(email="ansa@harbour.example").verified
+
+
+def test_an_invitation_that_cannot_be_sent_says_so_and_its_link_still_works(coach, nobody, settings, caplog):
+    settings.EMAIL_BACKEND = "django.core.mail.backends.smtp.EmailBackend"
+    settings.EMAIL_HOST, settings.EMAIL_PORT = "127.0.0.1", 1
+    made = coach.post("invitations", {"name": "Ansa Lund", "role": "coach", "email": "ansa@harbour.example"}).json()
+    assert made["sent"] is False
+    assert "ansa" not in caplog.text
+    assert post(nobody, made["path"].strip("/"), ACCOUNT).status_code == 201
+
+
 def test_a_member_who_is_let_go_comes_in_no_more(coach, nobody):
     secret, _ = invited(coach)
     post(nobody, f"join/{secret}", ACCOUNT)
     member = next(each for each in coach.listed("members") if not each["me"])
     assert coach.put(f"members/{member['id']}", {"role": "coach", "active": False}).json()["active"] is False
     assert nobody.get("/api/people").status_code == 401, "also where they are signed in"
-    signed_in = post(Client(), "sign-in", {"username": ACCOUNT["email"], "password": ACCOUNT["password"]})
-    assert signed_in.status_code == 401
+    assert sign_in(Client(), ACCOUNT["email"], ACCOUNT["password"]).status_code == 401
 
 
 def test_a_club_is_never_left_without_an_owner(coach):

@@ -254,7 +254,7 @@ export interface paths {
         put?: never;
         /**
          * Invite
-         * @description A link for one person, that works once, for a week.
+         * @description A link for one person, that works once, for a week; sent by mail where an address is told.
          */
         post: operations["invite"];
         delete?: never;
@@ -420,6 +420,26 @@ export interface paths {
          * @description One entry with all that was kept of it.
          */
         get: operations["log_entry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mailbox
+         * @description The newest mails first. Only in the demo, and only where they are not really sent.
+         */
+        get: operations["mailbox"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1335,23 +1355,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sign-in": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Sign In */
-        post: operations["sign_in"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/sign-out": {
         parameters: {
             query?: never;
@@ -2253,12 +2256,16 @@ export interface components {
         };
         /** InvitationIn */
         InvitationIn: {
+            /** Email */
+            email?: string | null;
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
         };
         /** InvitationMade */
         InvitationMade: {
+            /** Email */
+            email: string;
             /** Id */
             id: number;
             /** Name */
@@ -2268,6 +2275,8 @@ export interface components {
             /** Path */
             path: string;
             role: components["schemas"]["Role"];
+            /** Sent */
+            sent: boolean;
             /**
              * Until
              * Format: date-time
@@ -2278,6 +2287,8 @@ export interface components {
         };
         /** InvitationOut */
         InvitationOut: {
+            /** Email */
+            email: string;
             /** Id */
             id: number;
             /** Name */
@@ -2297,6 +2308,8 @@ export interface components {
         Invited: {
             /** Club */
             club: string;
+            /** Email */
+            email: string;
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
@@ -2678,6 +2691,20 @@ export interface components {
         MadeOut: {
             /** Text */
             text: string;
+        };
+        /** Mail */
+        Mail: {
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
+            /** To */
+            to: string;
         };
         /**
          * MakeIn
@@ -3921,13 +3948,6 @@ export interface components {
             /** Start S */
             start_s: number;
         };
-        /** SignIn */
-        SignIn: {
-            /** Password */
-            password: string;
-            /** Username */
-            username: string;
-        };
         /**
          * SimulatedDevices
          * @description What a simulated strap and strike sensor tell; never a measurement.
@@ -4296,6 +4316,8 @@ export interface components {
             coach_id?: number | null;
             /** Demo */
             demo: boolean;
+            /** Email */
+            email?: string | null;
             /**
              * Emergency Number
              * @default 112
@@ -4316,6 +4338,11 @@ export interface components {
              * @default 9
              */
             last_lactic_days: number;
+            /**
+             * Password
+             * @default false
+             */
+            password: boolean;
             role?: components["schemas"]["Role"] | null;
             /**
              * School
@@ -5215,6 +5242,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogDetail"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    mailbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mail"][];
                 };
             };
             /** @description Not Found */
@@ -7117,48 +7173,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
-                };
-            };
-        };
-    };
-    sign_in: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SignIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Welcome"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

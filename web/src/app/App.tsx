@@ -11,7 +11,9 @@ import { Bench } from "../features/bench/Bench";
 import { Library } from "../features/library/Library";
 import { LogBook } from "../features/log/LogBook";
 import { Today } from "../features/today/Today";
+import { Confirm, Forgot, Reset } from "../features/welcome/Forgot";
 import { Join } from "../features/welcome/Join";
+import { Mailbox } from "../features/welcome/Mailbox";
 import { SetUp } from "../features/welcome/SetUp";
 import { Welcome } from "../features/welcome/Welcome";
 import { Within } from "../features/welcome/Within";
@@ -27,6 +29,7 @@ const Book = lazy(() => import("../features/book/Book").then((module) => ({ defa
 const Logged = lazy(() => import("../features/log/Logged").then((module) => ({ default: module.Logged })));
 const Roster = lazy(() => import("../features/roster/Roster").then((module) => ({ default: module.Roster })));
 const ClubPage = lazy(() => import("../features/club/Club").then((module) => ({ default: module.Club })));
+const Account = lazy(() => import("../features/account/Account").then((module) => ({ default: module.Account })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -70,6 +73,10 @@ export function App() {
     return (
       <Routes>
         <Route path="join/:code" element={<Join />} />
+        <Route path="forgot" element={<Forgot />} />
+        <Route path="reset/:key" element={<Reset />} />
+        <Route path="confirm/:key" element={<Confirm />} />
+        <Route path="mailbox" element={<Mailbox />} />
         <Route path="*" element={welcome.data.fresh ? <SetUp /> : <Welcome demo={welcome.data.demo} />} />
       </Routes>
     );
@@ -96,6 +103,11 @@ export function App() {
           <Route path="log/run" element={<LogEntry />} />
           <Route path="log/:entryId" element={<Logged />} />
           <Route path="club" element={<ClubPage />} />
+          <Route path="account" element={<Account />} />
+          <Route path="mailbox" element={<Mailbox />} />
+          <Route path="confirm/:key" element={<Confirm />} />
+          <Route path="reset/:key" element={<Reset />} />
+          <Route path="forgot" element={<Forgot />} />
           <Route path="join/:code" element={<Within />} />
           <Route path="method" element={<Method />} />
           <Route path="*" element={<Notice title="There is no such page" text="Choose a place in the bar." />} />

@@ -17,6 +17,7 @@ const PLACES: { to: string; name: string; roles: Role[]; more?: true; also?: str
   { to: "/log", name: "Log", roles: ALL },
   { to: "/method", name: "Method", roles: ALL, more: true },
   { to: "/club", name: "Club", roles: ["owner"], more: true },
+  { to: "/account", name: "Account", roles: ALL, more: true },
 ];
 const PLACE =
   "flex flex-1 items-center justify-center text-[14px] min-[900px]:h-[52px] min-[900px]:flex-none min-[900px]:border-t min-[900px]:border-[var(--rule-2)]";

@@ -103,11 +103,13 @@ function Invitations() {
   const query = useQuery(invitationsQuery);
   const [name, setName] = useState("");
   const [role, setRole] = useState<Role>("coach");
+  const [email, setEmail] = useState("");
   const refresh = () => client.invalidateQueries({ queryKey: invitationsQuery.queryKey });
   const invite = useMutation({
-    mutationFn: () => need(api.POST("/api/invitations", { body: { name, role } })),
+    mutationFn: () => need(api.POST("/api/invitations", { body: { name, role, email: email || null } })),
     onSuccess: () => {
       setName("");
+      setEmail("");
       return refresh();
     },
   });
@@ -121,7 +123,7 @@ function Invitations() {
     invite.mutate();
   }
   const open = (query.data ?? []).filter((each) => !each.used);
-  const others = faultBeside(invite.error, ["name", "role"]);
+  const others = faultBeside(invite.error, ["name", "role", "email"]);
   return (
     <section aria-label="Invitations" className="ink-t pt-3 pb-5">
       <h2>Invite somebody</h2>
@@ -135,13 +137,25 @@ function Invitations() {
           onChange={(event) => setName(event.target.value)}
         />
         <SelectField label="As" value={role} options={ROLES} onChange={(id) => setRole(id as Role)} />
+        <TextField
+          label="E-mail address, if it is to be sent"
+          type="email"
+          maxLength={150}
+          value={email}
+          fault={faultOf(invite.error, "email")}
+          onChange={(event) => setEmail(event.target.value)}
+        />
         <button type="submit" className="act main mt-[20px]" disabled={invite.isPending}>
-          Make a link
+          {invite.isPending ? "One moment …" : email ? "Send a link" : "Make a link"}
         </button>
       </form>
       {others && <p role="alert">{others}</p>}
       {invite.data && (
         <p role="status" className="mt-3 border border-[var(--ink)] bg-[var(--sheet)] p-3">
+          {invite.data.sent && `It was sent to ${invite.data.email}. `}
+          {!invite.data.sent && invite.data.email && (
+            <b>The mail to {invite.data.email} could not be sent: hand the link on yourself. </b>
+          )}
           For <b>{invite.data.name}</b>, once, until {when(invite.data.until)}. It is shown only now:
           <input
             readOnly
@@ -157,7 +171,8 @@ function Invitations() {
           {open.map((each) => (
             <li key={each.id} className="rule-t flex flex-wrap items-center gap-3 py-2">
               <span className="flex-1">
-                {each.name}, {each.role}{" "}
+                {each.name}, {each.role}
+                {each.email && `, ${each.email}`}{" "}
                 <span className="quiet">{each.over ? "over" : `open until ${when(each.until)}`}</span>
               </span>
               <button

@@ -4,8 +4,11 @@ import { faultBeside, faultOf, TextField } from "../../ui/Field";
 
 type Account = Schemas["Account"];
 
+export const PASSWORD_HINT = "Eight characters or more, and not one that everybody has. A few words do well.";
+
 interface Props {
   name?: string;
+  email?: string;
   /** What else is asked, above the account. */
   children?: ReactNode;
   /** The fields of what else is asked. */
@@ -17,9 +20,18 @@ interface Props {
 }
 
 /** Who somebody is and how they sign in. */
-export function AccountForm({ name: known = "", children, fields = [], word, busy, error, onSubmit }: Props) {
+export function AccountForm({
+  name: known = "",
+  email: sentTo = "",
+  children,
+  fields = [],
+  word,
+  busy,
+  error,
+  onSubmit,
+}: Props) {
   const [name, setName] = useState(known);
-  const [email, setEmail] = useState("");
+  const [email, setEmail] = useState(sentTo);
   const [password, setPassword] = useState("");
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -50,7 +62,7 @@ export function AccountForm({ name: known = "", children, fields = [], word, bus
       />
       <TextField
         label="Password"
-        hint="Eight characters or more, and not one that everybody has. A few words do well."
+        hint={PASSWORD_HINT}
         type="password"
         required
         maxLength={200}

@@ -4,6 +4,7 @@ import { api, need, type Schemas } from "../../api/client";
 import { me } from "../../api/queries";
 import { Notice } from "../../ui/Notice";
 import { AccountForm } from "./Account";
+import { Door } from "./Door";
 
 /** An invitation is answered: an account in the club it leads to. */
 export function Join() {
@@ -33,17 +34,15 @@ export function Join() {
   }
   if (!invited.data) return <Notice asked={invited} title="Opening the invitation" />;
   return (
-    <main className="mx-auto grid min-h-dvh max-w-[420px] content-center px-4 py-10">
-      <img src="/icon.svg" width={56} height={56} alt="" />
-      <h1 className="mt-5">Join {invited.data.club}</h1>
-      <p className="quiet">You are invited as {invited.data.role}.</p>
+    <Door title={`Join ${invited.data.club}`} text={`You are invited as ${invited.data.role}.`}>
       <AccountForm
         name={invited.data.name}
+        email={invited.data.email}
         word="Join"
         busy={join.isPending}
         error={join.error}
         onSubmit={(account) => join.mutate(account)}
       />
-    </main>
+    </Door>
   );
 }

@@ -4,6 +4,7 @@ import { api, need, type Schemas } from "../../api/client";
 import { me } from "../../api/queries";
 import { faultOf, TextField } from "../../ui/Field";
 import { AccountForm } from "./Account";
+import { Door } from "./Door";
 
 /** There is no club here yet: whoever started the server opens it, with the code that stood there. */
 export function SetUp() {
@@ -15,10 +16,7 @@ export function SetUp() {
     onSuccess: (welcome) => client.setQueryData(me.queryKey, welcome),
   });
   return (
-    <main className="mx-auto grid min-h-dvh max-w-[420px] content-center px-4 py-10">
-      <img src="/icon.svg" width={56} height={56} alt="" />
-      <h1 className="mt-5">Open your hall</h1>
-      <p className="quiet">There is no club here yet. You become its owner, and invite the others.</p>
+    <Door title="Open your hall" text="There is no club here yet. You become its owner, and invite the others.">
       <AccountForm
         word="Open the hall"
         fields={["code", "club"]}
@@ -44,6 +42,6 @@ export function SetUp() {
           onChange={(event) => setClub(event.target.value)}
         />
       </AccountForm>
-    </main>
+    </Door>
   );
 }

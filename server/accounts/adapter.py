@@ -1,0 +1,83 @@
+"""What allauth leaves to us: who may have an account, what is said, and how somebody comes in."""
+
+import logging
+from smtplib import SMTPException
+from typing import Any, ClassVar
+from uuid import uuid4
+
+from allauth.account.adapter import DefaultAccountAdapter
+from allauth.account.internal.flows.login import record_authentication
+from allauth.account.models import EmailAddress
+from allauth.account.signals import user_logged_in
+from allauth.mfa.adapter import DefaultMFAAdapter
+from django.contrib.auth import login
+from django.core.exceptions import ValidationError
+from django.http import HttpRequest
+
+from server.accounts.models import Club, Role, User
+from server.errors import FieldError
+
+log = logging.getLogger(__name__)
+BACKEND = "server.accounts.backend.CoachBackend"
+
+
+class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
+    error_messages: ClassVar[dict[str, str]] = {
+        **DefaultAccountAdapter.error_messages,
+        "account_inactive": "This account was let go. Ask the club's owner.",
+        "email_password_mismatch": "That address and password do not belong together. Check both and try again.",
+        "email_taken": "There is an account with this address already. Sign in with it.",
+        "incorrect_code": "This is not the code, or it has passed. Take the newest one.",
+        "incorrect_password": "This is not your password.",
+        "enter_current_password": "This is not your password.",
+        "invalid_or_expired_key": "This link was used already, or is over. Ask for a new one.",
+        "invalid_password_reset": "This link was used already, or is over. Ask for a new one.",
+        "too_many_login_attempts": "Tried too often. Wait five minutes, or set a new password by mail.",
+        "same_as_current": "This is the address that you have.",
+        "rate_limited": "Asked too often. Wait a minute.",
+    }
+
+    def is_open_for_signup(self, request: HttpRequest) -> bool:
+        """Nobody signs up: a club is opened with a code, and joined by an invitation."""
+        return False
+
+    def send_mail(self, template_prefix: str, email: str, context: dict[str, Any]) -> None:
+        """What was asked for is done, also where the mail about it cannot go: whoever runs the server reads why."""
+        try:
+            super().send_mail(template_prefix, email, context)
+        except (SMTPException, OSError) as error:
+            log.error("A mail (%s) could not be sent: %s", template_prefix, error)
+
+
+class SecondStep(DefaultMFAAdapter):  # type: ignore[misc]
+    error_messages: ClassVar[dict[str, str]] = {
+        **DefaultMFAAdapter.error_messages,
+        "incorrect_code": Adapter.error_messages["incorrect_code"],
+    }
+
+
+def new_account(*, name: str, email: str, password: str, club: Club, role: Role, confirmed: bool = False) -> User:
+    """A new account, if its address is free and its password is one.
+
+    It is `confirmed` that the address is theirs where they came by what was sent to it.
+    """
+    taken = EmailAddress.objects.filter(email__iexact=email).exists() or User.objects.filter(email__iexact=email)
+    if taken:
+        raise FieldError(["body", "email"], Adapter.error_messages["email_taken"], "email")
+    first, _, last = name.partition(" ")
+    user = User(username=uuid4().hex, email=email, first_name=first, last_name=last, club=club, role=role)
+    try:
+        Adapter().clean_password(password, user=user)
+    except ValidationError as error:
+        raise FieldError(["body", "password"], " ".join(error.messages), "password") from error
+    user.set_password(password)
+    user.save()
+    EmailAddress.objects.create(user=user, email=email, primary=True, verified=confirmed)
+    return user
+
+
+def enter(request: HttpRequest, user: User, how: str, **more: Any) -> None:
+    """Signs in somebody who has just shown who they are."""
+    login(request, user, backend=BACKEND)
+    record_authentication(request, user, method=how, **more)
+    user_logged_in.send(sender=User, request=request, user=user)
