@@ -176,6 +176,49 @@ SESSIONS = (
 
 
 @dataclass(frozen=True)
+class DemoTraining:
+    """What a group has done every week: a session whose knob was turned every four weeks."""
+
+    title: str
+    group: str
+    weekday: int
+    """0 is Monday."""
+    hour: int
+    target: str
+    warm_up: str
+    steps: tuple[str, ...]
+    """Its main part, from the first weeks to the last."""
+    but: tuple[str, ...] = ()
+    """Who does not do this."""
+    devices: tuple[str, ...] = ()
+
+    def lines(self, step: int) -> str:
+        main = self.steps[min(step, len(self.steps) - 1)]
+        return f"Warm-up: {self.warm_up}\nMain: {main}\nCool-down: 3:00 recover"
+
+
+WEEKS_OF_HISTORY = 12
+WEEKS_A_STEP = 4
+MISSED_SHARE = 0.15
+"""Of the trainings that somebody stayed away from."""
+
+HISTORY = (
+    DemoTraining("Tuesday rounds", "Capstan squad", 1, 18, "aerobic-power", "8:00 flow shadow; then 1:00",
+                 ("5 x (3:00 combination bag [1-2-3b]) rest 1:30", "5 x (3:00 combination bag [1-2-3b]) rest 1:15",
+                  "6 x (3:00 combination bag [1-2-3b]) rest 1:00"), devices=("strap", "sensor")),
+    DemoTraining("Thursday twenty-tens", "Capstan squad", 3, 18, "lactic-capacity", "10:00 flow shadow; then 2:00",
+                 ("6 x (20 all out bag [1-2]) rest 0:10", "7 x (20 all out bag [1-2]) rest 0:10",
+                  "8 x (20 all out bag [1-2]) rest 0:10"),
+                 but=("Sef Arden", "Nell Ostrow"), devices=("strap", "sensor")),
+    DemoTraining("Dinner bell thirties", "Dinner bell", 0, 12, "aerobic-power", "6:00 flow shadow; then 1:00",
+                 ("8 x (30 combination bag [1-2]) rest 0:30", "10 x (30 combination bag [1-2]) rest 0:30",
+                  "12 x (30 combination bag [1-2]) rest 0:30"), devices=("strap",)),
+    DemoTraining("Slack water flow", "Slack water", 4, 20, "aerobic-base", "4:00 joint work",
+                 ("3 x (4:00 flow shadow) recover 1:00", "3 x (5:00 flow shadow) recover 1:00")),
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
 class DemoPlanned:
     """A session of today's plan, every week."""
 

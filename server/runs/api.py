@@ -40,11 +40,12 @@ from server.sessions.api import find_session
 from server.sessions.documents import core_session
 from server.sessions.models import Session
 from yoisho.answers.floor import OnFloor, floor_plan, on_floor
+from yoisho.answers.log import reviewed
 from yoisho.runs.calls import KINDS
 from yoisho.runs.cues import SOUNDS
 from yoisho.runs.pairs import MOST
 from yoisho.runs.plan import Plan
-from yoisho.runs.review import Done, review
+from yoisho.runs.review import Done
 from yoisho.session.document import from_document, to_document
 
 router = Router(tags=["runs"])
@@ -135,7 +136,7 @@ def review_run(request: HttpRequest, body: ReviewIn) -> Done:
     """What one of the people on the floor did of a run, round by round. Nothing is kept."""
     person = core_of(find_person(club_of(request), body.person_id))
     plan = plan_for(core_session(body.run.document, "run"), body.run.people, "body", "run", "people")
-    return review(person, plan.timeline, body.record.to_core())
+    return reviewed(person, plan, body.record.to_core())
 
 
 @router.put("/runs/{run_id}/journal", response={200: JournalOut, 422: Faults}, operation_id="save_journal")

@@ -116,7 +116,7 @@ class DemoRows:
             if self.rows:
                 self._put_back(cursor)
             else:
-                call_command("load_demo")
+                call_command("load_demo", weeks=0)
                 self._take(cursor)
 
     def _take(self, cursor) -> None:

@@ -180,7 +180,7 @@ def test_an_account_without_a_club_reads_nothing(db, nobody):
 
 
 def test_the_demo_opens_only_where_it_is_on(nobody, settings):
-    call_command("load_demo")
+    call_command("load_demo", weeks=0)
     assert nobody.post("/api/demo").status_code == 404
     settings.DEMO = True
     assert nobody.post("/api/demo").json()["club"] == "Capstan Hall"

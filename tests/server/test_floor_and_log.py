@@ -105,18 +105,29 @@ def test_an_impossible_log_is_refused_with_its_field(coach, more, field):
 
 
 def test_the_demo_loads_once_and_loses_nothing(db, settings):
-    call_command("load_demo")
+    call_command("load_demo", weeks=0)
     kept = Session.objects.first()
     kept.document["title"] = "Changed by a visitor"
     kept.save()
-    call_command("load_demo")
+    call_command("load_demo", weeks=0)
     assert User.objects.filter(username="demo-coach").count() == 1
     assert Session.objects.get(pk=kept.pk).document["title"] == "Changed by a visitor"
 
 
-def test_the_demos_history_is_marked_as_simulated_and_lies_in_the_past(db):
+def test_the_demos_history_is_marked_as_simulated_lies_in_the_past_and_grows_harder(db):
     call_command("load_demo")
-    entries = LogEntry.objects.all()
-    assert entries.count() >= 6
+    entries = LogEntry.objects.select_related("result__run", "result__person")
+    assert entries.count() > 200
     assert all(entry.simulated and entry.started_at < timezone.now() for entry in entries)
     assert all(entry.done_efforts <= entry.planned_efforts for entry in entries)
+    assert (timezone.now() - min(entry.started_at for entry in entries)).days in range(70, 92), "twelve weeks"
+    tens = [entry for entry in reversed(entries) if entry.run.title == "Thursday twenty-tens"]
+    efforts = [entry.planned_efforts for entry in tens]
+    assert efforts == sorted(efforts)
+    assert (efforts[0], efforts[-1]) == (6, 8)
+    assert not {entry.result.person.name for entry in tens} & {"Sef Arden", "Nell Ostrow"}
+    bram = max(entry.started_at for entry in entries if entry.result.person.name == "Bram Oster")
+    assert (timezone.now() - bram).days >= 3, "nothing since the knock"
+    sensed = [entry for entry in tens if entry.result.done["strikes"] is not None]
+    apart = [abs(entry.result.done["strikes"] / entry.result.done["expected_strikes"] - 1) for entry in sensed]
+    assert max(apart) > 0.1, "somebody is not whom they were entered as"

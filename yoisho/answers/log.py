@@ -36,12 +36,18 @@ def expectation(person: Person, done: Timeline) -> tuple[bool, Volume]:
 def logged(person: Person, plan: Plan, record: Record | None, done_s: int) -> Logged:
     """A run as it is logged: by its record, or of `done_s` seconds from its start where nothing was kept."""
     own = lived(plan.timeline, record) if record else plan.timeline
+    reading = try_reading(person, own)
     lactic, volume = expectation(person, done_timeline(plan.timeline, record or Record.by_hand(done_s)))
     return Logged(
         planned_s=own.total_s,
         planned_efforts=len(efforts_of(own)),
-        planned_rpe=expected_rpe(try_reading(person, own)),
+        planned_rpe=expected_rpe(reading),
         lactic=lactic,
         volume=volume,
-        done=review(person, plan.timeline, record) if record else None,
+        done=review(reading, plan.timeline, record) if record else None,
     )
+
+
+def reviewed(person: Person, plan: Plan, record: Record) -> Done:
+    """What was done, before it is logged."""
+    return review(try_reading(person, lived(plan.timeline, record)), plan.timeline, record)

@@ -8,8 +8,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from yoisho.engine.person import Person
-from yoisho.engine.readout import NoWorkError, read
+from yoisho.engine.readout import Reading
 from yoisho.engine.work_bouts import find_work_bouts
 from yoisho.runs.record import Record, covered_s, lived, mostly, spent
 from yoisho.session.timeline import Timeline
@@ -179,13 +178,13 @@ def _span(timeline: Timeline, first: int, last: int) -> tuple[int, int]:
     return timeline.intervals[first].start_s, timeline.intervals[last].end_s
 
 
-def review(person: Person, timeline: Timeline, record: Record) -> Done:
-    """What the person did of a timeline that was planned for two or for one."""
+def review(reading: Reading | None, timeline: Timeline, record: Record) -> Done:
+    """What somebody did of a timeline that was planned for two or for one.
+
+    `reading` is of the timeline as they lived it; None where there is no work in it.
+    """
     own = lived(timeline, record)
-    try:
-        expected = [float(count) for count in read(person, own, ranges=False).measured.strikes[:, 0]]
-    except NoWorkError:
-        expected = [0.0] * len(own.intervals)
+    expected = [float(count) for count in reading.measured.strikes[:, 0]] if reading else [0.0] * len(own.intervals)
     rounds = tuple(_round(own, group, expected, record) for group in _groups(own))
     work_s, rest_s = _spent_s(timeline, own, record)
     hard = [_span(own, bout.first, bout.last) for bout in find_work_bouts(own)]

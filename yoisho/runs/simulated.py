@@ -4,13 +4,16 @@ With noise, moments without a signal, a strap that wakes late and strikes that a
 shows it says so. The sizes of the disturbances are our own settings.
 """
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
-from yoisho.engine.person import Person
+from yoisho.engine.person import Person, Value
 from yoisho.engine.readout import NoWorkError, read
 from yoisho.engine.stores import Floats
+from yoisho.runs.record import Record, Stretch
 from yoisho.session.timeline import Timeline
 
 NOISE_BPM = 1.2
@@ -24,6 +27,39 @@ LOST_EVERY_S = 420
 LOST_S = (6, 25)
 MISSED = 0.02
 """Share of strikes that the sensor does not notice."""
+
+
+RPE_SPREAD = 0.7
+"""Spread of what people say of the same session."""
+UNKNOWN = ("vo2max_ml_kg_min", "anaerobic_scale", "speed_scale", "all_out_force", "hr_max_bpm", "hr_rest_bpm")
+
+
+def hidden(person: Person, seed: int) -> Person:
+    """Somebody whom the person may really be: every capacity drawn within what is not known of it, and then known."""
+    draw = np.random.default_rng(seed)
+    found: dict[str, Any] = {}
+    for name in UNKNOWN:
+        value: Value = getattr(person, name)
+        # Nobody is more than two standard deviations from the best guess, and nobody is without a capacity.
+        true = value.value + value.sd * float(np.clip(draw.normal(), -2.0, 2.0))
+        found[name] = replace(value, value=max(0.3 * value.value, true), sd=0.0, source="simulated")
+    return replace(person, **found)
+
+
+def felt(rpe: float, seed: int) -> int:
+    """How somebody rates a session [0-10] that the model rates so."""
+    return int(np.clip(round(rpe + RPE_SPREAD * np.random.default_rng(seed).normal()), 0, 10))
+
+
+def kept_of(person: Person, timeline: Timeline, done_s: int, seed: int, devices: Sequence[str]) -> Record:
+    """What would have been kept of a run that was stopped after so many seconds, of whichever devices were worn."""
+    told = simulate(person, timeline, seed)
+    heard = [(float(at), float(bpm)) for at, bpm in enumerate(told.heart[:done_s]) if bpm is not None]
+    return Record(
+        played=(Stretch(0.0, done_s),),
+        heart=tuple(heard) if "strap" in devices else (),
+        strikes=tuple(at for at in told.strikes if at < done_s) if "sensor" in devices else None,
+    )
 
 
 @dataclass(frozen=True)

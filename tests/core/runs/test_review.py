@@ -3,6 +3,7 @@
 import pytest
 
 from yoisho.engine.person import person
+from yoisho.engine.readout import try_reading
 from yoisho.runs.record import Record, Stood, Stretch, done_timeline, lived
 from yoisho.runs.review import fade, review
 from yoisho.session.shorthand import read
@@ -12,8 +13,12 @@ TABATA = unroll(read("8 x (20 all-out) rest 0:10"))
 PAIRS = unroll(read("6 x (30 power pairs)"))
 
 
+def reviewed(timeline, record):
+    return review(try_reading(person(), lived(timeline, record)), timeline, record)
+
+
 def done(timeline, *played, **more):
-    return review(person(), timeline, Record(tuple(Stretch(*each) for each in played), **more))
+    return reviewed(timeline, Record(tuple(Stretch(*each) for each in played), **more))
 
 
 def test_a_session_that_was_run_through_is_done_round_for_round():
@@ -157,10 +162,10 @@ def test_the_most_that_hands_can_do_goes_by_the_work_that_was_done():
 def test_open_ended_work_tells_how_long_it_became_beside_what_was_stated():
     lesson = unroll(read("open 4:00 technique bag [1-2b], 1:00 rest, 2:00 flow"))
     ended = Record((Stretch(0, 239.99), Stretch(240, 420)), stood=(Stood(239.99, 95.0),), counted=((0, 240),))
-    first, second = review(person(), lesson, ended).rounds
+    first, second = reviewed(lesson, ended).rounds
     assert (first.took_s, first.stated_s, first.done) == (pytest.approx(335, abs=0.1), 240, True)
     assert second.stated_s is None
-    sooner = review(person(), lesson, Record((Stretch(0, 100), Stretch(240, 420)), counted=((0, 240),)))
+    sooner = reviewed(lesson, Record((Stretch(0, 100), Stretch(240, 420)), counted=((0, 240),)))
     assert (sooner.rounds[0].took_s, sooner.rounds[0].done, sooner.efforts_done) == (100, True, 2)
     assert done_timeline(lesson, ended).intervals[0].seconds == 335, "strikes are those of the time it took"
 

@@ -8,7 +8,7 @@ import pytest
 
 from yoisho.engine.person import person
 from yoisho.engine.readout import read as read_engine
-from yoisho.runs.simulated import LATE_S, MISSED, simulate
+from yoisho.runs.simulated import LATE_S, MISSED, UNKNOWN, felt, hidden, kept_of, simulate
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 
@@ -54,3 +54,36 @@ def test_of_nothing_but_rest_there_is_nothing_to_tell():
     told = simulate(WHO, unroll(read("1:00 rest")), 1)
     assert told.heart == (None,) * 60
     assert told.strikes == ()
+
+
+def test_who_somebody_really_is_lies_within_what_is_not_known_of_them_and_is_the_same_every_time():
+    many = [hidden(WHO, seed) for seed in range(200)]
+    assert many[3] == hidden(WHO, 3)
+    for name in UNKNOWN:
+        entered = getattr(WHO, name)
+        found = [getattr(one, name).value for one in many]
+        assert all(abs(value - entered.value) <= 2 * entered.sd + 1e-9 for value in found), name
+        assert np.mean(found) == pytest.approx(entered.value, abs=0.25 * entered.sd), name
+        assert np.std(found) == pytest.approx(0.88 * entered.sd, rel=0.2), "as far apart as people are, less the tails"
+        assert {getattr(one, name).sd for one in many} == {0.0}, "and is known"
+    assert (many[0].mass_kg, many[0].level) == (WHO.mass_kg, WHO.level)
+
+
+def test_what_is_felt_lies_about_what_is_expected_and_on_the_scale():
+    said = [felt(6.4, seed) for seed in range(300)]
+    assert fmean(said) == pytest.approx(6.4, abs=0.15)
+    assert len(set(said)) >= 4
+    assert {felt(10.0, seed) for seed in range(50)} <= set(range(8, 11))
+    assert min(felt(0.0, seed) for seed in range(50)) == 0
+
+
+def test_only_what_the_worn_devices_noticed_until_the_end_is_kept():
+    both = kept_of(WHO, LONG, 600, 1, ("strap", "sensor"))
+    assert (both.played[0].from_s, both.played[0].to_s) == (0, 600)
+    assert both.heart
+    assert max(at for at, _ in both.heart) < 600
+    assert both.strikes
+    assert max(both.strikes) < 600
+    alone = kept_of(WHO, LONG, 600, 1, ("strap",))
+    assert (alone.heart, alone.strikes) == (both.heart, None)
+    assert kept_of(WHO, LONG, 600, 1, ()).heart == ()

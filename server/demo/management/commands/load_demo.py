@@ -1,12 +1,11 @@
 """Load the demo club. Does nothing where it is there already, so that nothing a visitor did is lost."""
 
-from dataclasses import asdict
 from datetime import time, timedelta
 from typing import Any
 from uuid import uuid4
 
 from django.core.management import call_command
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
 from django.utils import timezone
 
@@ -14,32 +13,31 @@ from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, Role, User
 from server.combinations.models import BookEntry
 from server.demo import hall
-from server.logbook.models import LogEntry
+from server.demo.history import add_entry, hidden_of, load_history
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
-from server.runs.models import Result, Run
-from server.runs.schemas import RecordIn, StretchIn
+from server.runs.models import Run
 from server.sessions.models import Session, Version
 from server.today.models import Planned
-from yoisho.answers.log import logged
-from yoisho.engine.person import Person as CorePerson
 from yoisho.runs.plan import Plan
-from yoisho.runs.simulated import simulate
+from yoisho.runs.simulated import kept_of
 from yoisho.session import shorthand
 from yoisho.session.document import Session as CoreSession
 from yoisho.session.document import drill_to_dict, to_document
-from yoisho.session.timeline import Timeline
 from yoisho.strikes import notation
 
 
 class Command(BaseCommand):
     help = "Bring the database up to date and load the demo club, unless it is there already."
 
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--weeks", type=int, default=hall.WEEKS_OF_HISTORY, help="of history; 0 for none")
+
     def handle(self, *args: Any, **options: Any) -> None:
         call_command("migrate", verbosity=0)
         with transaction.atomic():
-            self._load()
+            self._load(options["weeks"])
 
-    def _load(self) -> None:
+    def _load(self, weeks: int) -> None:
         if User.objects.filter(username=DEMO_COACH).exists():
             return
         club = Club.objects.create(name=hall.CLUB)
@@ -56,6 +54,7 @@ class Command(BaseCommand):
         for entry in hall.BOOK:
             drill = drill_to_dict(notation.read_drill(entry.text))
             BookEntry.objects.create(club=club, name=entry.name, drill=drill, tags=list(entry.tags), note=entry.note)
+        load_history(club, coach, people, weeks)
         self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
 
 
@@ -94,17 +93,6 @@ def _person(club: Club, coach: User, groups: dict[str, Group], someone: hall.Dem
     return person
 
 
-def _record(who: CorePerson, timeline: Timeline, done_s: int, seed: int) -> RecordIn:
-    """What a simulated strap and sensor would have kept of a run that was stopped after so many seconds."""
-    told = simulate(who, timeline, seed)
-    return RecordIn(
-        played=[StretchIn(from_s=0, to_s=done_s)],
-        heart=[(second, bpm) for second, bpm in enumerate(told.heart[:done_s]) if bpm is not None],
-        strikes=[at for at in told.strikes if at < done_s],
-        simulated=True,
-    )
-
-
 def _plan(
     club: Club,
     coach: User,
@@ -131,36 +119,12 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
     saved = Session.objects.create(club=club, saved_by=coach, **state)
     begun = timezone.now() - timedelta(days=20)
     Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
-    plan, who = Plan(core), person.to_core()
+    plan = Plan(core)
     for number, run in enumerate(planned.runs):
         done_s = round(plan.timeline.total_s * run.done_frac)
-        record = _record(who, plan.timeline, done_s, seed=saved.pk * 10 + number)
-        found = logged(who, plan, record.to_core(), done_s)
-        kept = Run.objects.create(
-            club=club, run_id=uuid4(), session=saved, revision=1, title=planned.title, document=document, person=person,
-            coach=coach,
-        )  # fmt: skip
-        result = Result.objects.create(
-            run=kept,
-            person=person,
-            record=record.model_dump(mode="json"),
-            devices_simulated=True,
-            done=asdict(found.done) if found.done else None,
-            lactic=found.lactic,
-            expected_limbs=found.volume.limbs,
-            expected_heights=found.volume.heights,
-        )
-        LogEntry.objects.create(
-            club=club,
-            result=result,
-            started_at=timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago),
-            planned_s=found.planned_s,
-            planned_efforts=found.planned_efforts,
-            planned_rpe=found.planned_rpe,
-            done_s=done_s,
-            done_efforts=sum(end <= done_s for _, end in plan.efforts),
-            rpe=run.rpe,
-            note=run.note,
-            simulated=True,
-        )
+        record = kept_of(hidden_of(person), plan.timeline, done_s, saved.pk * 10 + number, ("strap", "sensor"))
+        at = timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago)
+        kept = Run(club=club, run_id=uuid4(), session=saved, revision=1, title=planned.title, document=document,
+                   person=person, coach=coach)  # fmt: skip
+        add_entry(kept, person, plan, record, done_s, at, run.rpe, run.note)
     return saved
