@@ -20,6 +20,7 @@ from server.roster.page import router as people
 from server.runs.api import router as runs
 from server.sessions.api import router as sessions
 from server.today.api import router as today
+from server.today.waiting import router as waiting
 from server.vocabulary.api import router as vocabulary
 
 member = Member()
@@ -36,6 +37,7 @@ api.add_router("", bench)
 api.add_router("", gate)
 api.add_router("", sessions)
 api.add_router("", today)
+api.add_router("", waiting)
 api.add_router("", library)
 api.add_router("", combinations)
 api.add_router("", runs)

@@ -10,7 +10,7 @@ from ninja import Router
 from ninja.pagination import paginate
 
 from server.accounts.current import club_of, coach
-from server.accounts.models import Club
+from server.accounts.models import Club, User
 from server.errors import Faults, FieldError, Message, not_found
 from server.logbook.models import LogEntry
 from server.logbook.schemas import LogDetail, LogIn, LogOut, PainOut, WeekOut
@@ -153,11 +153,16 @@ def _checked(body: LogIn, run: Run, person: Person | None) -> Logged:
 def save_log(request: HttpRequest, run_id: UUID, body: LogIn) -> LogOut:
     """Log a run, by the plan that was run. Sent again it replaces its entry, so that a retry never makes two."""
     user = coach(request)
+    entry = save(user, run_id, body)
+    return LogOut(**_told(entries_of(user.own_club).get(pk=entry.pk)))
+
+
+def save(user: User, run_id: UUID, body: LogIn) -> LogEntry:
+    """The entry of a run, once it is known to be possible."""
     with transaction.atomic():
         run = begin(user.own_club, user, run_id, body.run)
         person = find_person(user.own_club, body.person_id)
-        entry = _keep(run, person, body, _checked(body, run, person))
-    return LogOut(**_told(entries_of(user.own_club).get(pk=entry.pk)))
+        return _keep(run, person, body, _checked(body, run, person))
 
 
 def _keep(run: Run, person: Person | None, body: LogIn, found: Logged) -> LogEntry:

@@ -23,6 +23,8 @@ from server.roster.api import everything
 from server.roster.models import Group, Person
 from server.sessions.api import find_session
 from server.today.models import Planned
+from server.today.plan import Somebody, people_of
+from server.today.waiting import DAYS_BACK, Waiting, waiting_of
 from yoisho.answers.columns import Block
 from yoisho.answers.day import Brought, bring, expected_load, minded
 from yoisho.judgement.cautions import Severity
@@ -43,11 +45,6 @@ class PlanIn(Schema):
     """Besides those of the group."""
     until: date | None = None
     """Repeated every week up to that day; None for once."""
-
-
-class Somebody(Schema):
-    id: int
-    name: str
 
 
 class Rated(Schema):
@@ -96,19 +93,15 @@ class TodayOut(Schema):
     on: date
     planned: list[PlannedOut]
     tomorrow: list[PlannedOut]
+    waiting: list[Waiting]
+    """Of today and the days before, what is over and nobody has rated; empty of another day."""
     bring: list[Brought]
     week: list[DayLoad]
 
 
 def _rows(club: Club, first: date, last: date) -> list[Planned]:
     rows = Planned.objects.of(club).filter(on__gte=first, on__lte=last).select_related("session", "group")
-    return list(rows.prefetch_related("people", "group__people"))
-
-
-def _people(planned: Planned) -> list[Person]:
-    members = planned.group.people.all() if planned.group else ()
-    found = {who.pk: who for who in (*members, *planned.people.all()) if who.archived_at is None}
-    return sorted(found.values(), key=lambda who: who.name)
+    return list(rows.prefetch_related("people", "away", "group__people"))
 
 
 def _done(planned: Planned, entries: list[LogEntry]) -> Rated | None:
@@ -141,7 +134,7 @@ def _out(planned: Planned, session: Session, entries: list[LogEntry]) -> Planned
         target=planned.session.target,
         purpose=TARGETS[planned.session.target].name,
         group=planned.group.name if planned.group else None,
-        people=[Somebody(id=who.pk, name=who.name) for who in _people(planned)],
+        people=[Somebody.of(who) for who in people_of(planned)],
         repeats=planned.series is not None,
         blocks=[Block(seconds=each.seconds, demand_frac=each.demand_frac) for each in timeline.intervals],
         done=_done(planned, entries),
@@ -168,11 +161,21 @@ def _week(
     for number in range(7):
         on = first + timedelta(days=number)
         planned = sum(
-            expected_load(read[row.session_id].parts) * max(1, len(_people(row))) for row in rows if row.on == on
+            expected_load(read[row.session_id].parts) * max(1, len(people_of(row))) for row in rows if row.on == on
         )
         done = sum(entry.rpe * entry.done_s / 60 for entry in logged[on])
         loads.append(DayLoad(on=on, planned=planned, done=done))
     return loads
+
+
+def _waiting(
+    day: date, rows: list[Planned], read: dict[int, Session], logged: dict[date, list[LogEntry]]
+) -> list[Waiting]:
+    if day != timezone.localdate():
+        return []
+    days = [day - timedelta(days=back) for back in range(DAYS_BACK + 1)]
+    recent = [row for row in rows if row.on in days]
+    return waiting_of(recent, read, [entry for on in days for entry in logged[on]])
 
 
 def _first_of_week(club: Club, day: date) -> date:
@@ -186,14 +189,16 @@ def today(request: HttpRequest, on: date | None = None) -> TodayOut:
     day = on or timezone.localdate()
     first = _first_of_week(club, day)
     last = max(first + timedelta(days=6), day + timedelta(days=1))
-    rows, logged = _rows(club, first, last), _logged(club, first, last)
+    since = min(first, day - timedelta(days=DAYS_BACK))
+    rows, logged = _rows(club, since, last), _logged(club, since, last)
     read = _read(rows)
     due = [row for row in rows if row.on == day]
-    here = [(read[row.session_id].unrolled(), max(1, len(_people(row)))) for row in due]
+    here = [(read[row.session_id].unrolled(), max(1, len(people_of(row)))) for row in due]
     return TodayOut(
         on=day,
         planned=[_out(row, read[row.session_id], logged[day]) for row in due],
         tomorrow=[_out(row, read[row.session_id], []) for row in rows if row.on == day + timedelta(days=1)],
+        waiting=_waiting(day, rows, read, logged),
         bring=bring(here),
         week=_week(club, day, rows, read, logged),
     )
@@ -211,7 +216,7 @@ def mind_today(
     club = user.own_club
     day = on or timezone.localdate()
     rows = _rows(club, day, day)
-    ids = {who.pk for row in rows for who in _people(row)}
+    ids = {who.pk for row in rows for who in people_of(row)}
     people = {who.pk: who for who in everything(Person.objects.of(club).filter(pk__in=ids))}
     around = circumstances_for(club, list(people.values()), wbgt_c)
     found: dict[tuple[int | None, str], Minded] = {}
@@ -219,7 +224,7 @@ def mind_today(
     for row in rows:
         session = read[row.session_id]
         timeline = session.unrolled()
-        for who in _people(row):
+        for who in people_of(row):
             for each in minded(people[who.pk].to_core(), timeline, row.session.target, around[who.pk]):
                 if not user.trains and each.severity != "stop":
                     continue

@@ -17,6 +17,8 @@ class Planned(models.Model):
     group = models.ForeignKey(Group, on_delete=models.SET_NULL, null=True, related_name="planned")
     people = models.ManyToManyField(Person, related_name="planned", blank=True)
     """Besides those of the group."""
+    away = models.ManyToManyField(Person, related_name="+", blank=True)
+    """Who was to come and did not: nothing of theirs waits for a log."""
     series = models.UUIDField(null=True, db_index=True)
     """Shared by those that repeat from week to week."""
     planned_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")

@@ -4,8 +4,11 @@ import datetime
 import re
 
 import pytest
+from django.utils import timezone
 from playwright.sync_api import expect
 
+from server.roster.models import Person
+from server.today.models import Planned
 from tests.browser.conftest import PHONE
 
 
@@ -83,3 +86,43 @@ def test_on_a_phone_the_day_fits_and_the_next_is_large(day):
     run = day.get_by_role("link", name="Run Thirties and twenty-tens at 18:20")
     assert run.bounding_box()["height"] >= 48
     assert day.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+
+
+@pytest.fixture
+def over(inside, live_server):
+    """Two who were to come yesterday, and nobody has told how it was."""
+    planned = Planned.objects.first()
+    yesterday = timezone.localdate() - datetime.timedelta(days=1)
+    Planned.objects.exclude(pk=planned.pk).delete()
+    Planned.objects.update(on=yesterday, at=datetime.time(10), group=None)
+    planned.people.set(Person.objects.filter(name__in=["Runa Velde", "Tomas Brill"]))
+    inside.goto(f"{live_server.url}/today")
+    return inside.get_by_role("region", name="Waits for a log")
+
+
+def test_what_is_over_is_logged_down_the_list_by_figures_and_taken_back(over, inside):
+    expect(over.get_by_role("listitem")).to_have_count(2)
+    over.get_by_role("radio", name="0 Rest").first.focus()
+    inside.keyboard.press("7")
+    expect(over.get_by_role("listitem").first).to_contain_text("7 Very hard, expected")
+    expect(over.get_by_role("radio", name="0 Rest")).to_be_focused()
+    inside.keyboard.press("t")
+    expect(over.get_by_role("listitem").last).to_contain_text("10 Nothing left, expected")
+    over.get_by_role("button", name="Undo: Runa Velde").click()
+    expect(over.get_by_role("radio")).to_have_count(11)
+    inside.get_by_role("link", name="Log", exact=True).click()
+    expect(inside.get_by_text("Tomas Brill").first).to_be_visible()
+    inside.get_by_role("link", name="Today", exact=True).click()
+    expect(over.get_by_role("listitem")).to_have_count(1)
+
+
+def test_on_a_phone_it_is_one_touch_and_whoever_was_not_there_is_left_out(over, inside):
+    inside.set_viewport_size(PHONE)
+    over.get_by_text("8", exact=True).first.click()
+    expect(over.get_by_role("listitem").first).to_contain_text("8 Severe")
+    over.get_by_role("button", name="Not there: Tomas Brill").click()
+    expect(over.get_by_role("listitem").last).to_contain_text("Not there.")
+    assert inside.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    inside.reload()
+    expect(inside.get_by_role("button", name="Plan one").first).to_be_visible()
+    expect(over).to_have_count(0)

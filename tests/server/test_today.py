@@ -199,3 +199,80 @@ def test_a_planned_session_that_is_deleted_is_off_the_plan(coach):
     coach.client.delete(f"/api/sessions/{saved['id']}")
     assert today(coach)["planned"] == []
     assert Club.objects.count() == 1
+
+
+def noon(ahead=0):
+    """The club's clock stands at noon."""
+    at = datetime.combine(timezone.localdate() + timedelta(days=ahead), datetime.min.time(), ZoneInfo("UTC"))
+    return patch("django.utils.timezone.now", return_value=at + timedelta(hours=12))
+
+
+def waits(coach):
+    return [(row["person"]["name"], row["on"], row["at"][:5]) for row in today(coach)["waiting"]]
+
+
+def rated(coach, row, person, rpe=7):
+    return coach.put(f"planned/{row}/people/{person.pk}/rpe", {"rpe": rpe})
+
+
+def test_what_is_over_waits_for_a_log_of_everybody_who_was_to_come(coach):
+    runa, ife = screened(coach), screened(coach, "Ife Marlowe")
+    saved = coach.session(*HARD)
+    with noon():
+        planned(coach, saved, at="07:30", people=[runa.pk, ife.pk])
+        planned(coach, saved, at="11:55", people=[runa.pk])
+        planned(coach, saved, on=day(-1), at="20:00", people=[runa.pk])
+        planned(coach, saved, on=day(-3), at="20:00", people=[runa.pk])
+        assert waits(coach) == [
+            ("Runa Velde", day(-1), "20:00"), ("Ife Marlowe", day(), "07:30"), ("Runa Velde", day(), "07:30"),
+        ], "not what still runs, nor what is long past"  # fmt: skip
+        assert today(coach, on=day(1))["waiting"] == []
+
+
+def test_one_figure_logs_it_whole_as_planned_and_another_takes_its_place(coach):
+    runa = screened(coach)
+    saved = coach.session(*HARD)
+    with noon():
+        row = planned(coach, saved, at="07:30", people=[runa.pk]).json()[0]["id"]
+        told = rated(coach, row, runa, 7).json()
+        assert rated(coach, row, runa, 8).json()["entry_id"] == told["entry_id"]
+        (entry,) = coach.listed("log")
+        assert (entry["rpe"], entry["person"], entry["done_s"]) == (8, "Runa Velde", entry["planned_s"])
+        assert entry["planned_rpe"] == told["planned_rpe"]
+        assert entry["started_at"].startswith(f"{day()}T07:30")
+        assert waits(coach) == []
+        assert today(coach)["planned"][0]["done"] == {"people": 1, "rpe": 8.0, "expected": entry["planned_rpe"]}
+        coach.client.delete(f"/api/planned/{row}/people/{runa.pk}/rpe")
+        assert coach.listed("log") == []
+        assert len(waits(coach)) == 1, "taken back, it waits again"
+
+
+def test_a_run_of_that_session_on_that_day_is_its_log(coach):
+    runa = screened(coach)
+    saved = coach.session(*HARD)
+    with noon():
+        planned(coach, saved, at="07:30", people=[runa.pk])
+        body = {"run": run_of(saved), "person_id": runa.pk, "done_s": 60, "done_efforts": 0, "rpe": 5,
+                "started_at": f"{day()}T07:40:00Z"}  # fmt: skip
+        assert coach.put(f"runs/{uuid.uuid4()}/log", body).status_code == 200
+        assert waits(coach) == []
+
+
+def test_of_whoever_was_not_there_nothing_waits_until_they_were_after_all(coach):
+    runa = screened(coach)
+    with noon():
+        row = planned(coach, coach.session(*HARD), at="07:30", people=[runa.pk]).json()[0]["id"]
+        for away, left in (("true", 0), ("false", 1)):
+            assert coach.put(f"planned/{row}/people/{runa.pk}/away?away={away}", {}).status_code == 204
+            assert len(waits(coach)) == left
+
+
+def test_nobody_is_rated_who_was_not_to_come_and_nothing_of_another_club(coach, stranger):
+    runa, ife = screened(coach), screened(coach, "Ife Marlowe")
+    with noon():
+        row = planned(coach, coach.session(*HARD), at="07:30", people=[runa.pk]).json()[0]["id"]
+        assert rated(coach, row, ife).status_code == 404
+        assert rated(stranger, row, runa).status_code == 404
+        assert fault(rated(coach, row, runa, 11))["loc"][-1] == "rpe"
+        User.objects.filter(pk=coach.user.pk).update(role=Role.ASSISTANT)
+        assert rated(coach, row, runa).status_code == 200, "an assistant logs"

@@ -897,6 +897,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/planned/{planned_id}/people/{person_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Note Away
+         * @description They were not there, or were after all.
+         */
+        put: operations["note_away"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/planned/{planned_id}/people/{person_id}/rpe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rate Planned
+         * @description What was planned was done whole, and so hard. Told again it replaces what was told.
+         */
+        put: operations["rate_planned"];
+        post?: never;
+        /**
+         * Unrate Planned
+         * @description It was told by mistake: it waits again.
+         */
+        delete: operations["unrate_planned"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/propose": {
         parameters: {
             query?: never;
@@ -3295,6 +3339,20 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /** RateIn */
+        RateIn: {
+            /** Rpe */
+            rpe: number;
+        };
+        /** RateOut */
+        RateOut: {
+            /** Entry Id */
+            entry_id: number;
+            /** Planned Rpe */
+            planned_rpe: number;
+            /** Rpe */
+            rpe: number;
+        };
         /** Rated */
         Rated: {
             /** Expected */
@@ -4137,6 +4195,8 @@ export interface components {
             planned: components["schemas"]["PlannedOut"][];
             /** Tomorrow */
             tomorrow: components["schemas"]["PlannedOut"][];
+            /** Waiting */
+            waiting: components["schemas"]["Waiting"][];
             /** Week */
             week: components["schemas"]["DayLoad"][];
         };
@@ -4271,6 +4331,24 @@ export interface components {
             steps: number;
             /** Strikes */
             strikes: number;
+        };
+        /** Waiting */
+        Waiting: {
+            /**
+             * At
+             * Format: time
+             */
+            at: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            person: components["schemas"]["Somebody"];
+            /** Planned Id */
+            planned_id: number;
+            /** Title */
+            title: string;
         };
         /**
          * Warmth
@@ -6182,6 +6260,104 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanIn"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    note_away: {
+        parameters: {
+            query: {
+                away: boolean;
+            };
+            header?: never;
+            path: {
+                planned_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    rate_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                planned_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RateOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    unrate_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                planned_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -1,5 +1,5 @@
 import { tone } from "../../charts/score/ink";
-import { RPE_WORDS } from "./rpe";
+import { RPE_WORDS } from "../../ui/rpe";
 
 interface Props {
   value: number | null;

@@ -8,8 +8,8 @@ import { nowMs } from "../../domain/clock/steady";
 import { useOutbox } from "../../domain/outbox/useOutbox";
 import { clock, when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
+import { RPE_WORDS } from "../../ui/rpe";
 import { Letters } from "./Letters";
-import { RPE_WORDS } from "./rpe";
 import { Weeks } from "./Weeks";
 
 /** What was done, beside what was planned, newest first. */

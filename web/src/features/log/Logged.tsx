@@ -3,8 +3,8 @@ import { Link, useParams } from "react-router";
 import { logEntry } from "../../api/queries";
 import { when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
+import { RPE_WORDS } from "../../ui/rpe";
 import { DoneScore } from "./DoneScore";
-import { RPE_WORDS } from "./rpe";
 import { Sums } from "./Sums";
 
 /** One entry of the log, round by round. */

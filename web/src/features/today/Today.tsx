@@ -12,6 +12,7 @@ import { DayScore } from "./DayScore";
 import { minutesOf, nextOf, untilThen } from "./hours";
 import { Mind } from "./Mind";
 import { PlanOne } from "./PlanOne";
+import { Waiting } from "./Waiting";
 import { Week } from "./Week";
 
 type Planned = Schemas["PlannedOut"];
@@ -65,7 +66,7 @@ export function Today() {
   const run = () => next && navigate(`/floor/${next.session_id}`, { state: { who: next.people } });
   useKeys(TODAY, { run, plan: () => trains && setPlanning(true) });
   if (!query.data) return <Notice asked={query} title="Opening the day" />;
-  const { planned, tomorrow, bring, week } = query.data;
+  const { planned, tomorrow, waiting, bring, week } = query.data;
   const people = new Set(planned.flatMap((row) => row.people.map(({ id }) => id))).size;
   const count = planned.length === 1 ? "One session" : `${planned.length} sessions`;
   return (
@@ -130,6 +131,7 @@ export function Today() {
         ) : (
           <Empty trains={trains} onPlan={() => setPlanning(true)} />
         )}
+        <Waiting waiting={waiting} />
         {tomorrow.length > 0 && (
           <p className="ink-t pt-3">
             <b className="quiet pr-3">The day after</b>
