@@ -16,6 +16,7 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.roster.api import router as roster
+from server.roster.csv_import import router as people_import
 from server.roster.page import router as people
 from server.runs.api import router as runs
 from server.sessions.api import router as sessions
@@ -30,6 +31,7 @@ api.add_router("", accounts)
 api.add_router("", joining)
 api.add_router("", mailbox)
 api.add_router("", roster)
+api.add_router("", people_import)
 api.add_router("", people)
 api.add_router("", dossier)
 api.add_router("", vocabulary)

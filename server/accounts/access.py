@@ -33,7 +33,7 @@ ACCESS: dict[str, frozenset[Role]] = {
     ),
     **dict.fromkeys(
         (
-            "add_person", "save_person", "archive_person", "person", "export_person",
+            "add_person", "preview_people", "import_people", "save_person", "archive_person", "person", "export_person",
             "add_group", "save_group", "delete_group",
             "add_limit", "lift_limit", "clear_knock", "save_screening", "save_clearance", "add_test", "delete_test",
             "read_shorthand", "complete_shorthand", "plan_session", "take_off",

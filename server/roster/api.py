@@ -99,6 +99,17 @@ def _groups(club: Club, ids: Iterable[int]) -> list[Group]:
     return found
 
 
+def age_fault(birth_year: int) -> str | None:
+    """What is wrong with a year of birth, if the engine does not know that age."""
+    year = timezone.localdate().year
+    if YOUNGEST <= year - birth_year <= OLDEST:
+        return None
+    return (
+        f"That makes {year - birth_year} years; the engine knows {schemas.AGES}. "
+        f"Give a year from {year - OLDEST} to {year - YOUNGEST}."
+    )
+
+
 def take(who: Person, body: schemas.PersonIn) -> Person:
     """Keep what was entered, if the engine can work with it."""
     values = body.model_dump(exclude={"groups"})
@@ -106,10 +117,8 @@ def take(who: Person, body: schemas.PersonIn) -> Person:
     values["rule_set"] = values["rule_set"] or ""
     for name, value in values.items():
         setattr(who, name, value)
-    if not YOUNGEST <= who.age_years <= OLDEST:
-        year = timezone.localdate().year
-        said = f"That makes {who.age_years} years; the engine knows {schemas.AGES}. Give a year from {year - OLDEST} "
-        raise FieldError(["body", "birth_year"], f"{said}to {year - YOUNGEST}.", "person")
+    if said := age_fault(who.birth_year):
+        raise FieldError(["body", "birth_year"], said, "person")
     try:
         who.to_core() if who.pk else person(mass_kg=who.mass_kg, age_years=who.age_years)
     except PersonError as error:

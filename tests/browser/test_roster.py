@@ -199,3 +199,26 @@ def test_on_a_phone_the_list_comes_first_and_the_page_has_a_way_back(roster):
     expect(roster.get_by_role("list", name="Athletes")).to_be_hidden()
     roster.get_by_role("article").get_by_role("link", name="Roster").click()
     expect(roster.get_by_role("list", name="Athletes")).to_be_visible()
+
+
+def test_a_list_from_a_spreadsheet_comes_in_without_its_bad_rows(inside, live_server):
+    inside.goto(f"{live_server.url}/roster")
+    inside.get_by_role("button", name="Import athletes from a file").click()
+    sheet = inside.get_by_role("dialog", name="Import athletes")
+    rows = ["name;born;weight;level", "Åse Quay;1996;62,5;club", "Ben Moor;88;81;expert", "Cleo Ray;1990;58;fighter"]
+    file = {"name": "hall.csv", "mimeType": "text/csv", "buffer": "\n".join(rows).encode("windows-1252")}
+    with inside.expect_file_chooser() as chooser:
+        sheet.get_by_role("button", name="Choose a file").click()
+    chooser.value.set_files(file)
+    expect(sheet.get_by_role("listitem")).to_have_count(3)
+    expect(sheet.get_by_role("listitem").first).to_contain_text("Åse Quay 1996, 62.5 kg, club")
+    expect(sheet.get_by_text("Write beginner, club or fighter")).to_be_visible()
+    expect(sheet.get_by_role("button", name="Take in 3 athletes")).to_be_disabled()
+    inside.set_viewport_size(PHONE)
+    assert inside.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    sheet.get_by_role("button", name="Leave out all of them").click()
+    sheet.get_by_role("button", name="Take in 2 athletes").click()
+    expect(sheet.get_by_role("heading", name="2 athletes came in")).to_be_visible()
+    sheet.get_by_role("button", name="To the roster").click()
+    expect(inside.get_by_role("link", name="Åse Quay")).to_be_visible()
+    expect(inside.get_by_role("link", name="Ben Moor")).to_have_count(0)

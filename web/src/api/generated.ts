@@ -609,6 +609,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import People
+         * @description Everybody of a file but the lines that are left out: all of them, or nobody.
+         */
+        post: operations["import_people"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/csv/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview People
+         * @description What a file says of people, row by row. Nothing is kept.
+         */
+        post: operations["preview_people"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person_id}": {
         parameters: {
             query?: never;
@@ -1803,6 +1843,38 @@ export interface components {
             options: components["schemas"]["Option"][];
             /** Start */
             start: number;
+        };
+        /** CsvIn */
+        CsvIn: {
+            /** Leave Out */
+            leave_out?: number[];
+            /** Text */
+            text: string;
+        };
+        /** CsvOut */
+        CsvOut: {
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["CsvRow"][];
+            /** Unknown */
+            unknown: string[];
+        };
+        /** CsvRow */
+        CsvRow: {
+            /** Faults */
+            faults: string[];
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Told */
+            told: string[];
+        };
+        /** CsvTaken */
+        CsvTaken: {
+            /** People */
+            people: number;
         };
         /** Cue */
         Cue: {
@@ -5639,6 +5711,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    import_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvTaken"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    preview_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvOut"];
                 };
             };
             /** @description Unprocessable Entity */

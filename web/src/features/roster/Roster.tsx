@@ -7,6 +7,7 @@ import { once } from "../../domain/once";
 import { holdsAll } from "../../ui/holdsAll";
 import { ROSTER, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
+import { ImportPeople } from "./ImportPeople";
 import { PersonForm } from "./PersonForm";
 import { PersonPage } from "./PersonPage";
 import { type Person, useArchive, useChanged } from "./useRoster";
@@ -17,6 +18,7 @@ export function Roster() {
   const people = useQuery(peopleQuery);
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
+  const [importing, setImporting] = useState(false);
   useKeys(ROSTER, { add: () => setAdding(true) });
   if (!people.data) return <Notice asked={people} title="Opening the roster" />;
   const shown = chosen ?? people.data[0]?.id ?? null;
@@ -25,7 +27,12 @@ export function Roster() {
       <aside
         className={`px-4 pt-[18px] pb-8 min-[900px]:sticky min-[900px]:top-0 min-[900px]:h-dvh min-[900px]:overflow-y-auto min-[900px]:border-r min-[900px]:border-[var(--rule)] min-[900px]:px-0 min-[900px]:pl-6 ${chosen ? "max-[899px]:hidden" : ""}`}
       >
-        <List people={people.data} shown={chosen ? shown : null} onAdd={() => setAdding(true)} />
+        <List
+          people={people.data}
+          shown={chosen ? shown : null}
+          onAdd={() => setAdding(true)}
+          onImport={() => setImporting(true)}
+        />
       </aside>
       {shown === null ? (
         <Notice
@@ -35,12 +42,16 @@ export function Roster() {
           <button type="button" className="act main" onClick={() => setAdding(true)}>
             New athlete
           </button>
+          <button type="button" className="act" onClick={() => setImporting(true)}>
+            Import athletes from a file
+          </button>
         </Notice>
       ) : (
         <main className={`min-w-0 px-4 pt-[18px] pb-8 min-[900px]:px-6 ${chosen ? "" : "max-[899px]:hidden"}`}>
           <PersonPage key={shown} id={shown} />
         </main>
       )}
+      {importing && <ImportPeople onClose={() => setImporting(false)} />}
       {adding && (
         <PersonForm
           person={null}
@@ -60,9 +71,10 @@ interface ListProps {
   /** Whose page is open; null where the list alone is. */
   shown: number | null;
   onAdd: () => void;
+  onImport: () => void;
 }
 
-function List({ people, shown, onAdd }: ListProps) {
+function List({ people, shown, onAdd, onImport }: ListProps) {
   const groups = useQuery(groupsQuery).data ?? [];
   const [search, setSearch] = useState("");
   const [group, setGroup] = useState<number | null>(null);
@@ -82,6 +94,9 @@ function List({ people, shown, onAdd }: ListProps) {
           <span>
             <u>N</u>ew athlete
           </span>
+        </button>
+        <button type="button" className="link mt-2 text-[13px]" onClick={onImport}>
+          Import athletes from a file
         </button>
       </p>
       <label className="label-text block pt-3 min-[900px]:pr-6">
