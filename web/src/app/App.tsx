@@ -28,6 +28,7 @@ const Schools = lazy(() => import("../features/library/Schools").then((module) =
 const Book = lazy(() => import("../features/book/Book").then((module) => ({ default: module.Book })));
 const Logged = lazy(() => import("../features/log/Logged").then((module) => ({ default: module.Logged })));
 const Roster = lazy(() => import("../features/roster/Roster").then((module) => ({ default: module.Roster })));
+const TestFloor = lazy(() => import("../features/roster/TestFloor").then((module) => ({ default: module.TestFloor })));
 const ClubPage = lazy(() => import("../features/club/Club").then((module) => ({ default: module.Club })));
 const Account = lazy(() => import("../features/account/Account").then((module) => ({ default: module.Account })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
@@ -85,6 +86,9 @@ export function App() {
     <Suspense fallback={<Notice waiting title="Opening" />}>
       <Routes>
         <Route path="floor/:sessionId" element={<Floor />} />
+        <Route element={<Training role={welcome.data.role} />}>
+          <Route path="roster/:personId/test/:kind" element={<TestFloor />} />
+        </Route>
         <Route path="screen" element={<Screens />} />
         <Route path="screen/:runId" element={<Screen />} />
         <Route element={<Club />}>

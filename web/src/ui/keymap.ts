@@ -102,6 +102,9 @@ export const TODAY = place("Keys of the day", [
   row("plan one", { plan: ["p"] }),
 ]);
 
+/** A field test on the floor. */
+export const TEST = place("Keys of the test", [row("begin, tap a strike, go on", { go: ["Space"] })]);
+
 export const ROSTER = place("Keys of the roster", [row("a new athlete", { add: ["n"] })]);
 
 export const LIBRARY = place("Keys of the library", [row("search", { search: ["/"] })]);

@@ -7,13 +7,13 @@ import { beatAt, type Factor } from "../../domain/clock/pulse";
 import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { Notice } from "../../ui/Notice";
+import { useScreenAwake } from "../../ui/useScreenAwake";
 import { Ahead } from "./Ahead";
 import { Pulse } from "./controls";
 import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
 import { People, turnOf } from "./People";
-import { useScreenAwake } from "./useRun";
 
 /** A run on another screen of the club, such as the hall's: which, if there are several. */
 export function Screens() {

@@ -2,6 +2,7 @@ import type { Schemas } from "../../api/client";
 import { inPairs } from "../../domain/clock/crew";
 import { clock } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
+import { STOP_SIGNS } from "../../ui/stopSigns";
 import { Tick } from "../../ui/Tick";
 import { CrewEditor } from "./CrewEditor";
 import { EmergencyNumber } from "./EmergencyNumber";
@@ -60,9 +61,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, gate, devices
     >
       <h2 className="text-[24px] leading-[30px]">Stop at once, and get help, for</h2>
       <p>
-        chest pain or pressure, fainting or dizziness, confusion, a blow to the head that leaves anybody dazed, breath
-        that does not come back, a heartbeat that stumbles, sudden weakness. Press <b>U</b> or <b>Unwell</b>. When in
-        doubt, stop.
+        {STOP_SIGNS}. Press <b>U</b> or <b>Unwell</b>. When in doubt, stop.
       </p>
       <EmergencyNumber sessionId={plan.session_id ?? 0} number={plan.emergency_number} />
       <Gate gate={gate} />

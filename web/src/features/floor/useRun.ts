@@ -22,10 +22,11 @@ import {
   waitForTheEnd,
   waitsAt_s,
 } from "../../domain/clock/run";
-import { keptAwake, nowMs, onJump, watchTheClock } from "../../domain/clock/steady";
+import { nowMs, onJump, watchTheClock } from "../../domain/clock/steady";
 import { backTo, pieceAt, skipTo } from "../../domain/clock/view";
 import { Voice } from "../../domain/clock/voice";
 import { rounded } from "../../domain/rounded";
+import { useScreenAwake } from "../../ui/useScreenAwake";
 import { type Beside, share } from "./share";
 import { type Kind, useJournal } from "./useJournal";
 
@@ -254,34 +255,4 @@ function useVoice(plan: Plan, voice: Voice): boolean {
     };
   }, [plan, voice]);
   return ready;
-}
-
-export function useScreenAwake(wanted: boolean) {
-  useEffect(() => {
-    if (!wanted || !("wakeLock" in navigator)) return;
-    let lock: WakeLockSentinel | null = null;
-    let over = false;
-    const ask = async () => {
-      if (document.visibilityState !== "visible") return;
-      try {
-        const got = await navigator.wakeLock.request("screen");
-        if (over) void got.release();
-        else {
-          lock = got;
-          keptAwake(true);
-          got.addEventListener?.("release", () => keptAwake(false));
-        }
-      } catch {
-        // The browser may refuse on low battery; the clock does not depend on it.
-      }
-    };
-    void ask();
-    document.addEventListener("visibilitychange", ask);
-    return () => {
-      over = true;
-      document.removeEventListener("visibilitychange", ask);
-      keptAwake(false);
-      void lock?.release();
-    };
-  }, [wanted]);
 }

@@ -1,7 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
 import { rosterWords } from "../../api/queries";
+import { COURSES } from "../../domain/clock/fieldTest";
 import { once } from "../../domain/once";
 import { day, today } from "../../domain/time";
 import { capital } from "../../ui/capital";
@@ -138,6 +140,14 @@ export function NewTest({ page, act, onClose }: { page: Page; act: Act; onClose:
           options={kinds.map((each) => ({ id: each.id, name: each.name }))}
           onChange={(id) => setKind(id as Test["kind"])}
         />
+        {COURSES[kind] && (
+          <p className="flex flex-wrap items-center gap-3">
+            <Link className="act" to={`/roster/${page.person.id}/test/${kind}`}>
+              Run it on the floor
+            </Link>
+            <span className="quiet">or type what was counted:</span>
+          </p>
+        )}
         {strikes ? (
           <fieldset>
             <legend className="label-text pb-1">Strikes counted</legend>

@@ -1,0 +1,401 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, need, type Schemas } from "../../api/client";
+import { personPage, rosterWords } from "../../api/queries";
+import { CuePlayer } from "../../domain/clock/cuePlayer";
+import {
+  COUNT_IN_S,
+  COURSES,
+  type Course,
+  cuesOf,
+  finished,
+  fresh,
+  gone_s,
+  placesOf,
+  stepped,
+  type TestEvent,
+  type TestState,
+} from "../../domain/clock/fieldTest";
+import { nowMs } from "../../domain/clock/steady";
+import { shelf } from "../../domain/device/shelf";
+import { BluetoothStrap, offersBluetooth } from "../../domain/devices/bluetooth";
+import { once } from "../../domain/once";
+import { clock, today } from "../../domain/time";
+import { capital } from "../../ui/capital";
+import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { TEST, useKeys } from "../../ui/keymap";
+import { Notice } from "../../ui/Notice";
+import { STOP_SIGNS } from "../../ui/stopSigns";
+import { useScreenAwake } from "../../ui/useScreenAwake";
+import { usePageAct } from "./useRoster";
+
+const LOOK_EVERY_MS = 50;
+const kept = shelf<TestState>("field-test", 1, (value) => value as TestState);
+
+/** A field test on the floor: one clock, and the counts asked for as each part ends. */
+export function TestFloor() {
+  const { personId, kind = "" } = useParams();
+  const query = useQuery(personPage(Number(personId)));
+  const known = useQuery(rosterWords).data?.tests.find((each) => each.id === kind);
+  const course = COURSES[kind];
+  if (!query.data) return <Notice asked={query} title="Opening the test" />;
+  const { person } = query.data;
+  const back = (
+    <Link className="act" to={`/roster/${person.id}`}>
+      To {person.name}
+    </Link>
+  );
+  if (!course) {
+    return (
+      <Notice title="This test is not run on the floor" text="Type its result on the page of the person.">
+        {back}
+      </Notice>
+    );
+  }
+  if (person.knocked) {
+    return (
+      <Notice
+        title="Nothing but rest"
+        text={`${person.name} has had a knock to the head that no physician has cleared yet. There is no test until then.`}
+      >
+        {back}
+      </Notice>
+    );
+  }
+  return (
+    <Running key={kind} person={person} kind={kind as Schemas["FieldTestIn"]["kind"]} course={course} known={known} />
+  );
+}
+
+interface Props {
+  person: Schemas["PersonOut"];
+  kind: Schemas["FieldTestIn"]["kind"];
+  course: Course;
+  known: Schemas["FieldTestKindOut"] | undefined;
+}
+
+/** The state of a test, which a reload does not lose. */
+function useTest(id: string, course: Course) {
+  const [state, send] = useReducer(
+    (before: TestState, event: TestEvent) => stepped(course, before, event),
+    null,
+    () => kept.get(id) ?? fresh(course),
+  );
+  useEffect(() => {
+    kept.set(state, id);
+  }, [state, id]);
+  return [state, send] as const;
+}
+
+function Running({ person, kind, course, known }: Props) {
+  const id = `${person.id} ${kind}`;
+  const [state, send] = useTest(id, course);
+  const [, draw] = useReducer((count: number) => count + 1, 0);
+  const stage = course.stages[state.stage];
+  const over = finished(course, state);
+  const on = state.zero_ms !== null && !state.asking && !over;
+  useScreenAwake(on);
+  const heart = useStrap((bpm) => send({ kind: "heart", now_ms: nowMs(), bpm }));
+
+  const player = useRef<CuePlayer | null>(null);
+  const zero = useRef(state.zero_ms);
+  zero.current = on ? state.zero_ms : null;
+  const cues = useMemo(() => (stage ? cuesOf(stage) : []), [stage]);
+  useEffect(() => {
+    player.current = new CuePlayer(cues, () => zero.current, nowMs);
+    return () => player.current?.close();
+  }, [cues]);
+  useEffect(() => {
+    if (!on) return;
+    const timer = setInterval(() => {
+      send({ kind: "look", now_ms: nowMs() });
+      draw();
+    }, LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [on, send]);
+
+  const begin = useCallback(() => {
+    send({ kind: "begin", now_ms: nowMs() });
+    // The next turn of the page knows when the stage begins.
+    setTimeout(() => void player.current?.wake());
+  }, [send]);
+  const tap = useCallback(() => send({ kind: "tap", now_ms: nowMs() }), [send]);
+  useKeys(TEST, { go: () => (on ? tap() : state.asking ? send({ kind: "next" }) : !over && begin()) });
+
+  if (over) return <Done id={id} person={person} kind={kind} course={course} state={state} send={send} />;
+  if (!stage) return null;
+  const { first, many } = placesOf(course, state.stage);
+  const gone = gone_s(state, nowMs());
+  const left = gone < 0 ? Math.ceil(-gone) : Math.ceil(stage.seconds - gone);
+  const counts = state.counts.slice(first, first + many);
+  const open = counts.includes(null);
+  return (
+    <main className="grid min-h-dvh grid-rows-[auto_1fr_auto] px-4 py-4 min-[900px]:px-8">
+      <header className="flex flex-wrap items-baseline justify-between gap-3">
+        <div>
+          <h1>{capital(known?.name ?? "")}</h1>
+          <p className="quiet">
+            {person.name}. Part {state.stage + 1} of {course.stages.length}: {stage.name}
+          </p>
+        </div>
+        <Link className="act" to={`/roster/${person.id}`}>
+          Leave
+        </Link>
+      </header>
+      <div className="grid content-center justify-items-center gap-4 py-4 text-center">
+        {state.asking ? (
+          <Asked course={course} stage={state.stage} state={state} send={send} />
+        ) : (
+          <>
+            <p role="timer" aria-label="Seconds left" className="font-[family-name:var(--font-head)]">
+              <b className="block text-[clamp(96px,30vw,300px)] leading-none">
+                {on && gone < 0 ? left : clock(on ? left : stage.seconds)}
+              </b>
+            </p>
+            <p className="text-[20px] font-semibold" aria-live="polite">
+              {on ? (gone < 0 ? "Get ready" : stage.name) : `Ready: ${stage.name}, counted in ${COUNT_IN_S} s`}
+            </p>
+            {!on && (
+              <p className="max-w-[640px]">
+                <b>Stop at once, and get help, for</b> {STOP_SIGNS}.
+              </p>
+            )}
+            {!on && person.limits.length > 0 && (
+              <p>
+                <span className="seal">Limit</span> {capital(person.limits.join("; "))}.
+              </p>
+            )}
+            {!on && !person.screening && (
+              <p>
+                <span className="seal light">Form</span> There is no screening of {person.name}: ask before a test flat
+                out.
+              </p>
+            )}
+            {heart.bpm !== null && <p className="text-[28px]">{heart.bpm} bpm</p>}
+            {on && course.tapped && gone >= 0 && (
+              <p className="text-[28px]">{counts.reduce((sum: number, count) => sum + (count ?? 0), 0)} tapped</p>
+            )}
+          </>
+        )}
+      </div>
+      <footer className="flex flex-wrap gap-3 pb-2">
+        {state.asking ? (
+          <>
+            <button
+              type="button"
+              className="act main min-h-[64px] flex-[2] text-[20px]"
+              disabled={open}
+              onClick={() => send({ kind: "next" })}
+            >
+              {state.stage + 1 < course.stages.length ? "Next part" : "To the end"}
+            </button>
+            <button type="button" className="act min-h-[64px] flex-1" onClick={() => send({ kind: "again" })}>
+              Do this part again
+            </button>
+          </>
+        ) : on ? (
+          <>
+            {course.tapped && (
+              <button
+                type="button"
+                className="act main min-h-[96px] flex-[2] touch-manipulation text-[24px]"
+                onPointerDown={tap}
+              >
+                Tap each strike
+              </button>
+            )}
+            <button type="button" className="act min-h-[64px] flex-1" onClick={() => send({ kind: "again" })}>
+              Stop this part
+            </button>
+          </>
+        ) : (
+          <>
+            <button type="button" className="act main min-h-[64px] flex-[2] text-[20px]" onClick={begin}>
+              Begin
+            </button>
+            {course.strap && offersBluetooth() && (
+              <button type="button" className="act min-h-[64px] flex-1" onClick={() => void heart.find()}>
+                {heart.bpm === null ? "Find a strap" : "Another strap"}
+              </button>
+            )}
+          </>
+        )}
+        {heart.failed && (
+          <p role="alert" className="basis-full">
+            {heart.failed}
+          </p>
+        )}
+      </footer>
+    </main>
+  );
+}
+
+/** A heart-rate strap by Bluetooth, for the length of a test. */
+function useStrap(onHeart: (bpm: number) => void) {
+  const [bpm, setBpm] = useState<number | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
+  const strap = useRef<BluetoothStrap | null>(null);
+  const told = useRef(onHeart);
+  told.current = onHeart;
+  useEffect(() => () => strap.current?.stop(), []);
+  const find = async () => {
+    setFailed(null);
+    strap.current?.stop();
+    strap.current = new BluetoothStrap();
+    try {
+      await strap.current.start({
+        heart: (read) => {
+          setBpm(read);
+          told.current(read);
+        },
+        state: (state) => state === "lost" && setBpm(null),
+      });
+    } catch (error) {
+      setFailed(`No strap was found (${(error as Error).message}). Type what you count instead.`);
+    }
+  };
+  return { bpm, failed, find };
+}
+
+interface AskedProps {
+  course: Course;
+  stage: number;
+  state: TestState;
+  send: (event: TestEvent) => void;
+}
+
+/** The counts of one stage: as tapped or told by the strap, to be typed over. */
+function Asked({ course, stage, state, send }: AskedProps) {
+  const { first, many } = placesOf(course, stage);
+  const seconds = (course.stages[stage]?.seconds ?? 0) / many;
+  return (
+    <fieldset className="w-full max-w-[720px]">
+      <legend className="pb-2 text-[22px] font-semibold">{course.asks}</legend>
+      <div className={`grid gap-3 ${many > 1 ? "grid-cols-2 min-[700px]:grid-cols-3" : "justify-center"}`}>
+        {state.counts.slice(first, first + many).map((count, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a stage stay where they are
+          <label key={index} className="text-left">
+            {many > 1
+              ? `${clock(index * seconds)} to ${clock((index + 1) * seconds)}`
+              : (course.stages[stage]?.name ?? "")}
+            <input
+              className="field mt-1 min-h-[56px] text-[24px]"
+              inputMode="numeric"
+              // biome-ignore lint/a11y/noAutofocus: it is what the end of a part asks for
+              autoFocus={index === 0}
+              value={count ?? ""}
+              onChange={({ target: { value } }) => {
+                if (/^\d{0,4}$/.test(value)) {
+                  send({ kind: "tell", place: first + index, count: value === "" ? null : Number(value) });
+                }
+              }}
+            />
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+type DoneProps = Pick<Props, "person" | "kind" | "course"> & { id: string; state: TestState; send: AskedProps["send"] };
+
+/** All parts were done: where, who counted, and keep it. */
+function Done({ id, person, kind, course, state, send }: DoneProps) {
+  const navigate = useNavigate();
+  const act = usePageAct(person.id);
+  const [where, setWhere] = useState("");
+  const [by, setBy] = useState("");
+  const strikes = kind === "strikes";
+  function save() {
+    const body: Schemas["FieldTestIn"] = {
+      kind,
+      on: today(),
+      value: strikes ? null : (state.counts[0] ?? null),
+      counts: strikes ? state.counts.map((count) => count ?? 0) : null,
+      where,
+      counted_by: by,
+    };
+    const params = { path: { person_id: person.id } };
+    act.mutate(
+      () =>
+        once(["test", person.id, body], (headers) =>
+          need(api.POST("/api/people/{person_id}/tests", { params, body, headers })),
+        ),
+      {
+        onSuccess: () => {
+          kept.remove(id);
+          void navigate(`/roster/${person.id}`);
+        },
+      },
+    );
+  }
+  const others = faultBeside(act.error, ["counts", "value", "where", "counted_by"]);
+  const wrong = faultOf(act.error, "counts") ?? faultOf(act.error, "value") ?? others;
+  return (
+    <main className="mx-auto grid max-w-[720px] gap-4 px-4 py-8">
+      <h1>Is that right?</h1>
+      <p className="quiet">{person.name}, today. What was counted can be typed over.</p>
+      {course.stages.map((stage, index) => (
+        <Asked key={stage.name} course={course} stage={index} state={state} send={send} />
+      ))}
+      <div className="grid gap-3 min-[600px]:grid-cols-2">
+        <TextField
+          label="Bag or track"
+          maxLength={60}
+          value={where}
+          fault={faultOf(act.error, "where")}
+          onChange={(event) => setWhere(event.target.value)}
+        />
+        <TextField
+          label="Who counted"
+          maxLength={60}
+          value={by}
+          fault={faultOf(act.error, "counted_by")}
+          onChange={(event) => setBy(event.target.value)}
+        />
+      </div>
+      {wrong && (
+        <p role="alert">
+          <span className="seal">Not done</span> {wrong}
+        </p>
+      )}
+      <p className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="act main min-h-[52px]"
+          disabled={act.isPending || state.counts.includes(null)}
+          onClick={save}
+        >
+          {act.isPending ? "Saving …" : "Keep the test"}
+        </button>
+        <Throw id={id} personId={person.id} />
+      </p>
+    </main>
+  );
+}
+
+/** A test is thrown away only after a question. */
+function Throw({ id, personId }: { id: string; personId: number }) {
+  const navigate = useNavigate();
+  const [asked, setAsked] = useState(false);
+  if (!asked) {
+    return (
+      <button type="button" className="act min-h-[52px]" onClick={() => setAsked(true)}>
+        Throw it away
+      </button>
+    );
+  }
+  return (
+    <button
+      type="button"
+      className="act min-h-[52px]"
+      onClick={() => {
+        kept.remove(id);
+        void navigate(`/roster/${personId}`);
+      }}
+    >
+      Yes, throw these counts away
+    </button>
+  );
+}
