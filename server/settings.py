@@ -71,6 +71,7 @@ INSTALLED_APPS = [
     "server.demo",
 ]
 MIDDLEWARE = [
+    "server.logs.Lines",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -189,9 +190,26 @@ SESSION_COOKIE_SAMESITE = "Lax"
 SECURE_REFERRER_POLICY = "same-origin"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
 
+LOG_LINES = os.environ.get("YOISHO_LOG") == "json"
+"""Whether each request is a line of JSON on the error output; else only what goes wrong is written, in words."""
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"patterns": {"()": "server.logs.PatternsAlone"}},
+    "formatters": {
+        "json": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "format": "%(asctime)s %(levelname)s %(name)s %(message)s",
+            "rename_fields": {"asctime": "at", "levelname": "level", "name": "logger"},
+        },
+    },
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            "filters": ["patterns"],
+            **({"formatter": "json"} if LOG_LINES else {}),
+        },
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"yoisho.requests": {"level": "INFO" if LOG_LINES else "WARNING"}},
 }

@@ -27,6 +27,7 @@ import { faultBeside, faultOf, TextField } from "../../ui/Field";
 import { TEST, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { STOP_SIGNS } from "../../ui/stopSigns";
+import { Twice } from "../../ui/Twice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
 import { usePageAct } from "./useRoster";
 
@@ -190,9 +191,12 @@ function Running({ person, kind, course, known }: Props) {
             >
               {state.stage + 1 < course.stages.length ? "Next part" : "To the end"}
             </button>
-            <button type="button" className="act min-h-[64px] flex-1" onClick={() => send({ kind: "again" })}>
-              Do this part again
-            </button>
+            <Twice
+              word="Do this part again"
+              sure="Yes, its counts go"
+              className="act min-h-[64px] flex-1"
+              onDo={() => send({ kind: "again" })}
+            />
           </>
         ) : on ? (
           <>
@@ -205,9 +209,12 @@ function Running({ person, kind, course, known }: Props) {
                 Tap each strike
               </button>
             )}
-            <button type="button" className="act min-h-[64px] flex-1" onClick={() => send({ kind: "again" })}>
-              Stop this part
-            </button>
+            <Twice
+              word="Stop this part"
+              sure="Yes, stop"
+              className="act min-h-[64px] flex-1"
+              onDo={() => send({ kind: "again" })}
+            />
           </>
         ) : (
           <>
@@ -307,6 +314,10 @@ function Done({ id, person, kind, course, state, send }: DoneProps) {
   const [where, setWhere] = useState("");
   const [by, setBy] = useState("");
   const strikes = kind === "strikes";
+  const leave = () => {
+    kept.remove(id);
+    void navigate(`/roster/${person.id}`);
+  };
   function save() {
     const body: Schemas["FieldTestIn"] = {
       kind,
@@ -323,10 +334,7 @@ function Done({ id, person, kind, course, state, send }: DoneProps) {
           need(api.POST("/api/people/{person_id}/tests", { params, body, headers })),
         ),
       {
-        onSuccess: () => {
-          kept.remove(id);
-          void navigate(`/roster/${person.id}`);
-        },
+        onSuccess: leave,
       },
     );
   }
@@ -369,33 +377,8 @@ function Done({ id, person, kind, course, state, send }: DoneProps) {
         >
           {act.isPending ? "Saving …" : "Keep the test"}
         </button>
-        <Throw id={id} personId={person.id} />
+        <Twice word="Throw it away" sure="Yes, throw these counts away" className="act min-h-[52px]" onDo={leave} />
       </p>
     </main>
-  );
-}
-
-/** A test is thrown away only after a question. */
-function Throw({ id, personId }: { id: string; personId: number }) {
-  const navigate = useNavigate();
-  const [asked, setAsked] = useState(false);
-  if (!asked) {
-    return (
-      <button type="button" className="act min-h-[52px]" onClick={() => setAsked(true)}>
-        Throw it away
-      </button>
-    );
-  }
-  return (
-    <button
-      type="button"
-      className="act min-h-[52px]"
-      onClick={() => {
-        kept.remove(id);
-        void navigate(`/roster/${personId}`);
-      }}
-    >
-      Yes, throw these counts away
-    </button>
   );
 }
