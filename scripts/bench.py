@@ -103,6 +103,37 @@ def api() -> None:
     )
 
 
+def hall() -> None:
+    """A roster of 500, all of whom come today."""
+    from datetime import time
+
+    from django.test import Client
+    from django.utils import timezone
+
+    from server.accounts.models import Club
+    from server.roster.models import Group, Person
+    from server.sessions.models import Session
+    from server.today.models import Planned
+
+    client = Client(HTTP_HOST="127.0.0.1")
+    client.post("/api/demo")
+    club = Club.objects.get()
+    known = {"club": club, "level": "club", "birth_year": 1990, "mass_kg": 70.0}
+    made = Person.objects.bulk_create([Person(name=f"Athlete {number}", **known) for number in range(500)])
+    groups = [Group.objects.create(club=club, name=f"Hour {number}") for number in range(6)]
+    for number, (group, session) in enumerate(zip(groups, Session.objects.all()[:6], strict=True)):
+        group.people.set(made[number::6])
+        Planned.objects.create(club=club, session=session, on=timezone.localdate(), at=time(8 + number), group=group)
+    for page in (0, 200, 400):
+        path = f"/api/people?limit=200&offset={page}"
+        measure(f"GET {path}, of {len(made)}", lambda path=path: client.get(path), 40)
+    measure("GET /api/today, ten sessions, 500 people", lambda: client.get("/api/today"), 40)
+    measure("GET /api/today/mind, the same", lambda: client.get("/api/today/mind"), 5)
+    Planned.objects.filter(group__in=groups).delete()
+    Group.objects.filter(pk__in=[group.pk for group in groups]).delete()
+    Person.objects.filter(pk__in=[who.pk for who in made]).delete()
+
+
 def size() -> None:
     first = [path for path in (ROOT / "web/dist/assets").glob("index-*.js.gz")]
     every = list((ROOT / "web/dist/assets").glob("*.js.gz"))
@@ -113,4 +144,5 @@ def size() -> None:
 engine()
 languages()
 api()
+hall()
 size()

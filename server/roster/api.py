@@ -5,7 +5,7 @@ from dataclasses import asdict
 from typing import cast
 
 from django.db import transaction
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, Prefetch, Q, QuerySet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
@@ -56,7 +56,7 @@ def told(who: Person, health: bool = True) -> schemas.PersonOut:
         fight_on=who.fight_on,
         screening=who.screening.outcome if who.screening and health else None,
         heart_rate_lowering_medication=who.heart_rate_lowering_medication and health,
-        groups=[group.pk for group in who.groups.all()],
+        groups=[group.pk for group in who.its("groups")],
         limits=[limit.words for limit in who.limits_today],
         knocked=who.concussion_uncleared,
         archived=who.archived_at is not None,
@@ -65,7 +65,7 @@ def told(who: Person, health: bool = True) -> schemas.PersonOut:
 
 def everything(rows: QuerySet[Person]) -> QuerySet[Person]:
     """With all that is told of them, in as many questions for one as for five hundred."""
-    return rows.prefetch_related("groups", "limits", "knocks")
+    return rows.prefetch_related(*(Prefetch(what, to_attr=f"its_{what}") for what in ("groups", "limits", "knocks")))
 
 
 def find_person(club: Club, person_id: int | None) -> Person | None:

@@ -1,6 +1,6 @@
 from datetime import date, timedelta
 from functools import cached_property
-from typing import cast
+from typing import Any, cast
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
@@ -136,14 +136,19 @@ class Person(models.Model):
         a_year = self.cleared_on + CLEARANCE_HOLDS
         return min(self.cleared_until, a_year) if self.cleared_until else a_year
 
+    def its(self, what: str) -> list[Any]:
+        """Its groups, limits or knocks: as they were read with many people at once, else asked now."""
+        found: list[Any] | None = getattr(self, f"its_{what}", None)
+        return list(getattr(self, what).all()) if found is None else found
+
     @cached_property
     def limits_today(self) -> tuple[CoreLimit, ...]:
         today = timezone.localdate()
-        return tuple(core for each in self.limits.all() if not each.lifted_on and (core := each.core).holds_on(today))
+        return tuple(core for each in self.its("limits") if not each.lifted_on and (core := each.core).holds_on(today))
 
     @property
     def concussion_uncleared(self) -> bool:
-        return any(knock.cleared_on is None for knock in self.knocks.all())
+        return any(knock.cleared_on is None for knock in self.its("knocks"))
 
     def to_core(self) -> CorePerson:
         return core_person(

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias
 from ninja import Schema
 from pydantic import Field, StrictInt, StringConstraints
 
+from server.pages import Told
 from yoisho.answers.person import Capacity, StrikesHeld
 from yoisho.engine.person import HIGHEST_VO2MAX, LOWEST_VO2MAX, OLDEST, YOUNGEST, Level, Sex
 from yoisho.judgement.circumstances import ScreeningOutcome
@@ -27,7 +28,7 @@ Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max
 Short = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
 
 
-class Known(Schema):
+class Known(Told):
     """A number about a person, its standard deviation and where it came from."""
 
     value: float
@@ -57,7 +58,7 @@ class PersonIn(Schema):
 AGES = f"ages from {YOUNGEST} to {OLDEST} years"
 
 
-class PersonOut(Schema):
+class PersonOut(Told):
     id: int
     name: str
     sport: str

@@ -19,6 +19,7 @@ from server.bench.circumstances import circumstances_for
 from server.bench.gate import discreet
 from server.errors import Faults, FieldError, Message
 from server.logbook.models import LogEntry
+from server.pages import Told
 from server.roster.api import everything
 from server.roster.models import Group, Person
 from server.sessions.api import find_session
@@ -47,7 +48,7 @@ class PlanIn(Schema):
     """Repeated every week up to that day; None for once."""
 
 
-class Rated(Schema):
+class Rated(Told):
     people: int
     """Who have logged it."""
     rpe: float
@@ -55,7 +56,7 @@ class Rated(Schema):
     expected: float
 
 
-class PlannedOut(Schema):
+class PlannedOut(Told):
     id: int
     session_id: int
     title: str
@@ -72,7 +73,7 @@ class PlannedOut(Schema):
     done: Rated | None
 
 
-class Minded(Schema):
+class Minded(Told):
     person_id: int | None
     name: str
     session: str
@@ -82,14 +83,14 @@ class Minded(Schema):
     cure: str
 
 
-class DayLoad(Schema):
+class DayLoad(Told):
     on: date
     planned: float
     """Expected, of all who are to come."""
     done: float
 
 
-class TodayOut(Schema):
+class TodayOut(Told):
     on: date
     planned: list[PlannedOut]
     tomorrow: list[PlannedOut]
@@ -148,7 +149,8 @@ def _logged(club: Club, first: date, last: date) -> dict[date, list[LogEntry]]:
     end = datetime.combine(last + timedelta(days=1), time.min, zone)
     found: dict[date, list[LogEntry]] = defaultdict(list)
     entries = LogEntry.objects.of(club).filter(started_at__gte=begin, started_at__lt=end)
-    for entry in entries.select_related("result__run"):
+    told = ("started_at", "rpe", "planned_rpe", "done_s", "result__person_id", "result__run__session_id")
+    for entry in entries.select_related("result__run").only(*told):
         found[timezone.localdate(entry.started_at)].append(entry)
     return found
 

@@ -1,12 +1,11 @@
 """Who comes to what is planned."""
 
-from ninja import Schema
-
+from server.pages import Told
 from server.roster.models import Person
 from server.today.models import Planned
 
 
-class Somebody(Schema):
+class Somebody(Told):
     id: int
     name: str
 

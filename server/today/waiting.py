@@ -16,6 +16,7 @@ from server.errors import Message, not_found
 from server.logbook.api import save
 from server.logbook.models import LogEntry
 from server.logbook.schemas import LogIn
+from server.pages import Told
 from server.roster.api import find_person
 from server.roster.models import Person
 from server.runs.models import Run
@@ -30,7 +31,7 @@ DAYS_BACK = 2
 """So long what was not logged is asked for."""
 
 
-class Waiting(Schema):
+class Waiting(Told):
     planned_id: int
     title: str
     on: date
@@ -56,13 +57,18 @@ def waiting_of(rows: Iterable[Planned], read: dict[int, Session], entries: Itera
     """Of whom a log is wanted: they were to come, it is over, and there is none of that session on that day."""
     now = timezone.now()
     told = {(entry.run.session_id, entry.result.person_id, timezone.localdate(entry.started_at)) for entry in entries}
-    return [
-        Waiting(planned_id=row.pk, title=read[row.session_id].title, on=row.on, at=row.at, person=Somebody.of(who))
-        for row in rows
-        if _begins(row) + timedelta(seconds=read[row.session_id].unrolled().total_s) < now
-        for who in people_of(row)
-        if (row.session_id, who.pk, row.on) not in told and who not in row.away.all()
-    ]
+    found = []
+    for row in rows:
+        session = read[row.session_id]
+        if _begins(row) + timedelta(seconds=session.unrolled().total_s) >= now:
+            continue
+        away = set(row.away.all())
+        found += [
+            Waiting(planned_id=row.pk, title=session.title, on=row.on, at=row.at, person=Somebody.of(who))
+            for who in people_of(row)
+            if who not in away and (row.session_id, who.pk, row.on) not in told
+        ]
+    return found
 
 
 def _found(club: Club, planned_id: int, person_id: int) -> tuple[Planned, Person]:

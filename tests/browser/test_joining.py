@@ -70,6 +70,10 @@ def test_an_assistant_joins_by_a_link_that_works_once_and_comes_to_no_bench(door
     door.get_by_text("Run one from the library").wait_for()
     places = door.get_by_role("navigation", name="Places")
     expect(places.get_by_role("link", name="Bench", exact=True)).to_have_count(0)
+    places.get_by_role("link", name="Library", exact=True).click()
+    expect(door.get_by_text("As soon as a coach has saved one")).to_be_visible()
+    for gone in ("New session", "Book"):
+        expect(door.get_by_role("link", name=gone, exact=True)).to_have_count(0)
     door.goto(link.split("/join")[0] + "/bench")
     expect(door.get_by_text("This is for coaches")).to_be_visible()
     # Signed out by another window of the same browser: whatever is opened next leads to the door.

@@ -2,7 +2,6 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Outlet, Route, Routes } from "react-router";
 import { askAnew } from "../api/askAnew";
-import type { Schemas } from "../api/client";
 import { me } from "../api/queries";
 import { setOwner } from "../domain/device/owner";
 import { onTaken, start as startOutbox } from "../domain/outbox/outbox";
@@ -18,6 +17,7 @@ import { SetUp } from "../features/welcome/SetUp";
 import { Welcome } from "../features/welcome/Welcome";
 import { Within } from "../features/welcome/Within";
 import { Notice } from "../ui/Notice";
+import { useTrains } from "../ui/useTrains";
 import { Spine } from "./Spine";
 
 const Floor = lazy(() => import("../features/floor/Floor").then((module) => ({ default: module.Floor })));
@@ -43,8 +43,8 @@ function Club() {
 }
 
 /** What is for those who train people. */
-function Training({ role }: { role: Schemas["Welcome"]["role"] }) {
-  if (role !== "assistant") return <Outlet />;
+function Training() {
+  if (useTrains()) return <Outlet />;
   return <Notice title="This is for coaches" text="An assistant runs sessions from the library, and logs them." />;
 }
 
@@ -86,7 +86,7 @@ export function App() {
     <Suspense fallback={<Notice waiting title="Opening" />}>
       <Routes>
         <Route path="floor/:sessionId" element={<Floor />} />
-        <Route element={<Training role={welcome.data.role} />}>
+        <Route element={<Training />}>
           <Route path="roster/:personId/test/:kind" element={<TestFloor />} />
         </Route>
         <Route path="screen" element={<Screens />} />
@@ -96,7 +96,7 @@ export function App() {
           <Route path="today" element={<Today />} />
           <Route path="library" element={<Library />} />
           <Route path="library/schools" element={<Schools />} />
-          <Route element={<Training role={welcome.data.role} />}>
+          <Route element={<Training />}>
             <Route path="book" element={<Book />} />
             <Route path="bench" element={<Bench />} />
             <Route path="bench/:sessionId" element={<Bench />} />

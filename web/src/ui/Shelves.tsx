@@ -1,16 +1,18 @@
 import { NavLink } from "react-router";
+import { useTrains } from "./useTrains";
 
 const SHELVES = [
   { to: "/library", name: "The club's sessions" },
   { to: "/library/schools", name: "The schools' protocols" },
-  { to: "/book", name: "Book" },
+  { to: "/book", name: "Book", training: true },
 ];
 
 /** The shelves of the library: sessions, protocols, and the book of combinations. */
 export function Shelves() {
+  const trains = useTrains();
   return (
     <nav aria-label="Shelves" className="flex flex-wrap gap-x-5 pt-1">
-      {SHELVES.map((shelf) => (
+      {SHELVES.filter((shelf) => trains || !shelf.training).map((shelf) => (
         <NavLink
           key={shelf.to}
           to={shelf.to}

@@ -6,8 +6,10 @@ import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../../
 import { once } from "../../domain/once";
 import type { ToLay } from "../../domain/session/toLay";
 import { clock } from "../../domain/time";
+import { BenchLink } from "../../ui/BenchLink";
 import { holdsAll } from "../../ui/holdsAll";
 import { Notice } from "../../ui/Notice";
+import { useTrains } from "../../ui/useTrains";
 import { Head } from "./Head";
 import { Import } from "./Import";
 import { inSeries } from "./inSeries";
@@ -17,6 +19,7 @@ export function Library() {
   const query = useQuery(sessionsQuery);
   const targets = useQuery(vocabularyQuery).data?.targets;
   const client = useQueryClient();
+  const trains = useTrains();
   const [asking, setAsking] = useState<number | null>(null);
   const remove = useMutation({
     mutationFn: (id: number) =>
@@ -65,10 +68,14 @@ export function Library() {
               onChange={(event) => setSearch(event.target.value)}
             />
           </label>
-          <Import />
-          <Link className="act main" to="/bench" state={{ lay: { kind: "empty", said: "" } satisfies ToLay }}>
-            New session
-          </Link>
+          {trains && (
+            <>
+              <Import />
+              <Link className="act main" to="/bench" state={{ lay: { kind: "empty", said: "" } satisfies ToLay }}>
+                New session
+              </Link>
+            </>
+          )}
         </div>
       </Head>
       {tags.length > 0 && (
@@ -90,11 +97,17 @@ export function Library() {
       {query.data.length === 0 ? (
         <Notice
           title="No sessions yet"
-          text="Type a pattern, take one of the schools' protocols, or bring a file; save it, and it stands here."
+          text={
+            trains
+              ? "Type a pattern, take one of the schools' protocols, or bring a file; save it, and it stands here."
+              : "As soon as a coach has saved one, it stands here to be run."
+          }
         >
-          <Link className="act main" to="/bench">
-            Go to the bench
-          </Link>
+          {trains && (
+            <Link className="act main" to="/bench">
+              Go to the bench
+            </Link>
+          )}
         </Notice>
       ) : found.length === 0 ? (
         <Notice title="No session has all these words" text="Try fewer, or look on the schools' shelf.">
@@ -111,9 +124,7 @@ export function Library() {
             >
               <div>
                 <h3>
-                  <Link className="hover:underline" to={`/bench/${row.id}`}>
-                    {row.title}
-                  </Link>
+                  <BenchLink sessionId={row.id}>{row.title}</BenchLink>
                 </h3>
                 <p className="quiet text-[13px]">
                   {row.person ?? "Nobody in particular"}, {targets?.find((target) => target.id === row.target)?.name},{" "}
@@ -133,15 +144,17 @@ export function Library() {
                 <Link className="act main" to={`/floor/${row.id}`} aria-label={`Run ${row.title}`}>
                   Run
                 </Link>
-                <button
-                  type="button"
-                  className="act"
-                  aria-label={`Duplicate ${row.title}`}
-                  disabled={duplicate.isPending}
-                  onClick={() => duplicate.mutate(row.id)}
-                >
-                  Duplicate
-                </button>
+                {trains && (
+                  <button
+                    type="button"
+                    className="act"
+                    aria-label={`Duplicate ${row.title}`}
+                    disabled={duplicate.isPending}
+                    onClick={() => duplicate.mutate(row.id)}
+                  >
+                    Duplicate
+                  </button>
+                )}
                 <a
                   className="act"
                   href={`/api/sessions/${row.id}/export`}
@@ -150,7 +163,7 @@ export function Library() {
                 >
                   Export
                 </a>
-                {asking === row.id ? (
+                {!trains ? null : asking === row.id ? (
                   <>
                     <button
                       type="button"

@@ -9,6 +9,7 @@ import type { ToLay } from "../../domain/session/toLay";
 import { clock } from "../../domain/time";
 import { LIBRARY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
+import { useTrains } from "../../ui/useTrains";
 import { find } from "./find";
 import { Head } from "./Head";
 
@@ -159,6 +160,7 @@ interface DetailProps {
 }
 
 function Detail({ protocol, version, nameOf, opening, failed, onVersion, onOpen }: DetailProps) {
+  const trains = useTrains();
   return (
     <section aria-label={protocol.name} className="pt-4 min-[900px]:sticky min-[900px]:top-0 min-[900px]:self-start">
       <div className="flex flex-wrap items-start justify-between gap-3">
@@ -168,9 +170,11 @@ function Detail({ protocol, version, nameOf, opening, failed, onVersion, onOpen 
             For {nameOf(protocol.target)}. Source: {protocol.source}.
           </p>
         </div>
-        <button type="button" className="act main" disabled={opening} onClick={onOpen}>
-          {opening ? "Opening …" : "Open on the Bench"}
-        </button>
+        {trains && (
+          <button type="button" className="act main" disabled={opening} onClick={onOpen}>
+            {opening ? "Opening …" : "Open on the Bench"}
+          </button>
+        )}
       </div>
       {failed && (
         <p role="alert" className="pt-2">

@@ -7,8 +7,10 @@ import { waitingRuns } from "../../domain/clock/keptRun";
 import { nowMs } from "../../domain/clock/steady";
 import { useOutbox } from "../../domain/outbox/useOutbox";
 import { clock, when } from "../../domain/time";
+import { BenchLink } from "../../ui/BenchLink";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
+import { useTrains } from "../../ui/useTrains";
 import { Letters } from "./Letters";
 import { Weeks } from "./Weeks";
 
@@ -76,6 +78,7 @@ export function LogBook() {
 }
 
 function Entry({ entry }: { entry: Schemas["LogOut"] }) {
+  const trains = useTrains();
   const short = entry.done_efforts < entry.planned_efforts;
   return (
     <li className="grid gap-x-6 gap-y-1 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_300px_1fr]">
@@ -88,12 +91,12 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
         <p className="quiet text-[13px]">
           {entry.person ?? "Nobody in particular"}, {when(entry.started_at)}
           {entry.simulated ? " · simulated for the demo" : entry.devices_simulated && " · with simulated devices"}
-          {entry.session_id && (
+          {entry.session_id && trains && (
             <>
               {" · "}
-              <Link className="link" to={`/bench/${entry.session_id}`}>
+              <BenchLink className="link" sessionId={entry.session_id}>
                 on the bench
-              </Link>
+              </BenchLink>
             </>
           )}
         </p>

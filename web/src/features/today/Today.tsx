@@ -2,12 +2,14 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
-import { me as meQuery, mindToday, today as todayQuery } from "../../api/queries";
+import { mindToday, today as todayQuery } from "../../api/queries";
 import { SmallScore } from "../../charts/score/SmallScore";
 import { once } from "../../domain/once";
 import { clock, day as dayWords, today as todayHere } from "../../domain/time";
+import { BenchLink } from "../../ui/BenchLink";
 import { TODAY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
+import { useTrains } from "../../ui/useTrains";
 import { DayScore } from "./DayScore";
 import { minutesOf, nextOf, untilThen } from "./hours";
 import { Mind } from "./Mind";
@@ -37,8 +39,7 @@ function useNow(): number {
 export function Today() {
   const [on, setOn] = useState(todayHere);
   const query = useQuery(todayQuery(on));
-  const role = useQuery(meQuery).data?.role;
-  const trains = role !== "assistant";
+  const trains = useTrains();
   const [planning, setPlanning] = useState(false);
   const [gone, setGone] = useState<PlanIn | null>(null);
   const client = useQueryClient();
@@ -197,9 +198,7 @@ function Row({ row, next, until, onTakeOff }: RowProps) {
       <b className="text-[20px]">{row.at.slice(0, 5)}</b>
       <div>
         <h2>
-          <Link className="hover:underline" to={`/bench/${row.session_id}`}>
-            {row.title}
-          </Link>
+          <BenchLink sessionId={row.session_id}>{row.title}</BenchLink>
         </h2>
         <p className="text-[13px]" title={names.join(", ")}>
           {who} · {row.purpose} · {clock(row.total_s)}

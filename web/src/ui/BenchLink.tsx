@@ -1,0 +1,19 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { useTrains } from "./useTrains";
+
+interface Props {
+  sessionId: number;
+  className?: string;
+  children: ReactNode;
+}
+
+/** A session's title, which leads to the bench for those whom the bench is for. */
+export function BenchLink({ sessionId, className = "hover:underline", children }: Props) {
+  if (!useTrains()) return children;
+  return (
+    <Link className={className} to={`/bench/${sessionId}`}>
+      {children}
+    </Link>
+  );
+}
