@@ -126,7 +126,8 @@ class Person(models.Model):
             return None
         ends = self.clearance_ends
         cleared = ends is not None and timezone.localdate() <= ends
-        return Screening(self.screening_active, self.screening_disease, self.screening_symptoms, cleared)
+        left = (ends - timezone.localdate()).days if ends else None
+        return Screening(self.screening_active, self.screening_disease, self.screening_symptoms, cleared, left)
 
     @property
     def clearance_ends(self) -> date | None:

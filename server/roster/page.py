@@ -46,7 +46,6 @@ def _screening(who: Person) -> schemas.ScreeningOut | None:
     screening = who.screening
     if screening is None or who.screened_on is None:
         return None
-    ends = who.clearance_ends
     return schemas.ScreeningOut(
         on=who.screened_on,
         regularly_active=screening.regularly_active,
@@ -56,8 +55,9 @@ def _screening(who: Person) -> schemas.ScreeningOut | None:
         says=SCREENING_SAYS[screening.outcome],
         cleared_on=who.cleared_on,
         cleared_by=who.cleared_by,
-        clearance_ends=ends,
-        clearance_days_left=(ends - timezone.localdate()).days if ends else None,
+        clearance_ends=who.clearance_ends,
+        clearance_days_left=screening.days_left,
+        clearance_ends_soon=screening.ends_soon,
     )
 
 

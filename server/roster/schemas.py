@@ -161,6 +161,8 @@ class ScreeningOut(ScreeningIn):
     clearance_ends: date | None
     clearance_days_left: int | None
     """None where there is none."""
+    clearance_ends_soon: bool
+    """The next one is to be asked for now."""
 
 
 class FieldTestIn(Schema):

@@ -183,6 +183,17 @@ def test_nothing_of_another_clubs_day_is_told_or_taken_off(coach, stranger):
     assert planned(stranger, coach.session(*HARD)).status_code == 404
 
 
+def test_a_clearance_that_is_about_to_end_is_among_what_is_minded(coach):
+    day_of = timezone.localdate()
+    ends = {"screening_disease": True, "cleared_on": day_of - timedelta(days=365 - 18), "cleared_by": "Dr A. Holm"}
+    mats = screened(coach, "Mats Kroon", **ends)
+    planned(coach, coach.session("20:00 flow shadow"), people=[mats.pk])
+    told = next(each for each in mind(coach) if each["seal"] == "Ends")
+    assert (told["name"], told["severity"]) == ("Mats Kroon", "note")
+    assert told["text"].startswith("The physician's clearance ends in ")
+    assert coach.get(f"people/{mats.pk}").json()["screening"]["clearance_ends_soon"]
+
+
 def test_a_full_day_takes_as_many_questions_as_a_quiet_one(coach, django_assert_max_num_queries):
     people = [screened(coach, f"Somebody {n}").pk for n in range(12)]
     for hour in range(7, 13):

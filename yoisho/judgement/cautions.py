@@ -171,6 +171,15 @@ def _screening(rule: Rule, reading: Reading, circumstances: Circumstances) -> Ca
     return rule.caution(severity, text, cure, vigorous)  # type: ignore[arg-type]
 
 
+def _clearance_ends(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    screening = circumstances.screening
+    if screening is None or not screening.ends_soon or screening.days_left is None:
+        return None
+    left = screening.days_left
+    days = "today" if left == 0 else "tomorrow" if left == 1 else f"in {left} days"
+    return rule.caution("note", f"The physician's clearance ends {days}.", "Ask for the next one now.")
+
+
 def _medication(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     if reading.heart_holds:
         return None
@@ -429,6 +438,8 @@ RULES: tuple[Rule, ...] = (
          "Amsterdam consensus 2022, BJSM 2023, from memory; commissions' rules", _concussion, final=True, daily=True),
     Rule("screening", "Screen", "Vigorous work only as the screening allows; where it says so, a physician decides.",
          "Riebe et al. 2015, MSSE 47:2473-2479, logic in own words, from memory", _screening, barring=True, daily=True),
+    Rule("clearance-ends", "Ends", "A physician's clearance that is about to end is asked for anew in time.",
+         "own setting: 30 days before", _clearance_ends, daily=True),
     Rule("limit", "Limit", "What somebody must not do, as whoever treats or coaches them set it.",
          "the person's own limits, each with who set it", _limit, curable=True, barring=True, daily=True),
     Rule("heat", "Heat", "Less work as the wet-bulb globe temperature rises, none at the top.",

@@ -10,6 +10,10 @@ from yoisho.strikes.counts import Limb
 ScreeningOutcome = Literal["clear", "gradual", "clearance before vigorous", "clearance", "stop"]
 
 
+SOON_DAYS = 30
+"""So long before a clearance ends the next one is asked for. Own setting."""
+
+
 @dataclass(frozen=True)
 class Screening:
     """Answers of a pre-participation screening, and whether a physician has cleared the person since."""
@@ -22,6 +26,13 @@ class Screening:
     """Any sign or symptom, such as chest pain, breathlessness at rest, dizziness, palpitations, swollen ankles."""
     cleared: bool = False
     """By a physician within the last twelve months, with no change since."""
+    days_left: int | None = None
+    """That the clearance still holds."""
+
+    @property
+    def ends_soon(self) -> bool:
+        """Whether the next clearance is to be asked for now."""
+        return self.cleared and self.days_left is not None and self.days_left <= SOON_DAYS
 
     @property
     def outcome(self) -> ScreeningOutcome:

@@ -125,6 +125,19 @@ def test_the_screening_decides_how_hard_the_work_may_be(active, disease, symptom
         assert (found and found.severity) == severity
 
 
+@pytest.mark.parametrize(
+    ("left", "said"), [(31, None), (30, "in 30 days"), (1, "tomorrow"), (0, "today"), (None, None)]
+)
+def test_a_clearance_that_is_about_to_end_is_asked_for_in_time(left, said):
+    screening = Screening(True, True, False, cleared=True, days_left=left)
+    found = seals("20:00 flow", around=Circumstances(screening=screening)).get("Ends")
+    assert (found and found.text) == (said and f"The physician's clearance ends {said}.")
+    if found:
+        assert found.severity == "note"
+    over = Screening(True, True, False, cleared=False, days_left=-1)
+    assert "Ends" not in seals("20:00 flow", around=Circumstances(screening=over)), "what is over is the screening's"
+
+
 def test_a_missing_screening_is_said_before_vigorous_work_only():
     assert seals("3 x 3:00 technique rest 1:00", around=Circumstances())["Screen"].at_s == 0
     assert "Screen" not in seals("20:00 flow", around=Circumstances())

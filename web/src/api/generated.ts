@@ -3833,6 +3833,8 @@ export interface components {
             clearance_days_left: number | null;
             /** Clearance Ends */
             clearance_ends: string | null;
+            /** Clearance Ends Soon */
+            clearance_ends_soon: boolean;
             /** Cleared By */
             cleared_by: string;
             /** Cleared On */

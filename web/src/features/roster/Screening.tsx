@@ -9,7 +9,6 @@ import type { Page, usePageAct } from "./useRoster";
 
 type Act = ReturnType<typeof usePageAct>;
 /** Days before a clearance ends from which it is told. */
-const SOON_DAYS = 30;
 
 /** What the screening came to, and a physician's clearance with its end. */
 export function Screening({ page, act }: { page: Page; act: Act }) {
@@ -59,7 +58,7 @@ function Clearance({ page: { screening } }: { page: Page }) {
     <li className="rule-t flex gap-3 py-[5px]">
       {left < 0 ? (
         <span className="seal mt-[2px]">Over</span>
-      ) : left <= SOON_DAYS ? (
+      ) : screening?.clearance_ends_soon ? (
         <span className="seal light mt-[2px]">Ends</span>
       ) : (
         <span className="tick">✓ Clear</span>
@@ -67,7 +66,7 @@ function Clearance({ page: { screening } }: { page: Page }) {
       <span>
         {screening?.cleared_by ? `${screening.cleared_by}, ` : "Physician, "}
         {words}
-        {left >= 0 && left <= SOON_DAYS && `: ${left} ${left === 1 ? "day" : "days"} left, ask for the next`}
+        {screening?.clearance_ends_soon && `: ${left} ${left === 1 ? "day" : "days"} left, ask for the next`}
       </span>
     </li>
   );
