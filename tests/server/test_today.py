@@ -188,7 +188,7 @@ def test_a_clearance_that_is_about_to_end_is_among_what_is_minded(coach):
     ends = {"screening_disease": True, "cleared_on": day_of - timedelta(days=365 - 18), "cleared_by": "Dr A. Holm"}
     mats = screened(coach, "Mats Kroon", **ends)
     planned(coach, coach.session("20:00 flow shadow"), people=[mats.pk])
-    told = next(each for each in mind(coach) if each["seal"] == "Ends")
+    told = next(each for each in coach.get("today/mind").json() if each["seal"] == "Ends")
     assert (told["name"], told["severity"]) == ("Mats Kroon", "note")
     assert told["text"].startswith("The physician's clearance ends in ")
     assert coach.get(f"people/{mats.pk}").json()["screening"]["clearance_ends_soon"]
