@@ -1,11 +1,16 @@
 """For everyone: WCAG by axe on every screen, both sizes, nothing wider than the screen."""
 
 import json
+from datetime import time, timedelta
 from pathlib import Path
 
 import pytest
+from django.utils import timezone
 from playwright.sync_api import expect
 
+from server.accounts.models import User
+from server.roster.models import Person
+from server.today.models import Planned
 from tests.browser.conftest import DESK, PHONE, verdict
 
 AXE = (Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
@@ -39,6 +44,65 @@ def today(page):
     page.get_by_role("link", name="Today", exact=True).click()
     page.get_by_role("list", name="Planned").wait_for()
     page.get_by_role("region", name="Mind today").get_by_role("listitem").first.wait_for()
+
+
+def waits(page):
+    yesterday = timezone.localdate() - timedelta(days=1)
+    Planned.objects.filter(pk=Planned.objects.first().pk).update(on=yesterday, at=time(10))
+    page.get_by_role("link", name="Today", exact=True).click()
+    page.get_by_role("region", name="Waits for a log").wait_for()
+
+
+def account(page):
+    further(page)
+    page.get_by_role("link", name="Account", exact=True).click()
+    page.get_by_role("region", name="Signed in").get_by_role("listitem").first.wait_for()
+
+
+def own_account(page):
+    """Of somebody with a password."""
+    user = User.objects.get(username="demo-coach")
+    user.set_password("lamp over nine piers")
+    user.save()
+    door(page)
+    page.get_by_role("button", name="Enter as the demo coach").click()
+    page.get_by_role("link", name="Roster").wait_for()
+    account(page)
+    page.get_by_role("button", name="Set it up").click()
+    page.get_by_role("img", name="The secret as a picture").wait_for()
+
+
+def forgot(page):
+    door(page)
+    page.get_by_role("link", name="The password is forgotten").click()
+    page.get_by_role("button", name="Send the link").wait_for()
+
+
+def mailbox(page):
+    page.route(
+        "**/api/mailbox",
+        lambda route: route.fulfill(
+            json=[{"to": "per@quay.example", "subject": "A new password for Yoisho", "sent_at": "2026-11-01T10:00:00Z",
+                   "text": "Choose it here:\n\nhttp://127.0.0.1:8000/reset/3-cabcabcabcabcabcabcabcabcabcabcabcabcabcabca"}]
+        ),
+    )  # fmt: skip
+    page.goto(page.url.split("/library")[0] + "/mailbox")
+    page.get_by_role("link", name="reset").wait_for()
+
+
+def import_people(page):
+    page.get_by_role("link", name="Roster", exact=True).click()
+    page.get_by_role("button", name="Import athletes from a file").click()
+    rows = b"name,born,mass,level\nAda Quay,96,62,expert\nBen Moor,1990,80,club\n"
+    page.get_by_label("File of athletes").set_input_files({"name": "a.csv", "mimeType": "text/csv", "buffer": rows})
+    page.get_by_text("Leave out all of them").wait_for()
+
+
+def field_test(page):
+    person = Person.objects.get(name="Runa Velde")
+    page.goto(page.url.split("/library")[0] + f"/roster/{person.pk}/test/strikes")
+    page.get_by_role("button", name="Begin").click()
+    page.get_by_role("button", name="Tap each strike").wait_for()
 
 
 def plan_one(page):
@@ -214,7 +278,10 @@ def method(page):
 
 SCREENS = [
     door,
+    forgot,
+    mailbox,
     today,
+    waits,
     plan_one,
     library,
     schools,
@@ -234,7 +301,11 @@ SCREENS = [
     roster,
     new_athlete,
     new_limit,
+    import_people,
+    field_test,
     club,
+    account,
+    own_account,
     invitation,
     method,
     floor_start,
@@ -246,13 +317,15 @@ SCREENS = [
 ]
 
 
-@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 @pytest.mark.parametrize("screen", SCREENS, ids=lambda screen: screen.__name__)
-def test_every_screen_is_usable_by_everyone_and_fits(inside, screen, size):
-    inside.set_viewport_size(size)
-    screen(inside)
-    assert faults(inside) == []
-    assert inside.evaluate("document.documentElement.scrollWidth") <= size["width"]
+def test_every_screen_is_usable_by_everyone_and_fits(inside, screen):
+    # Reached on a phone, where a hand has the least room, and then seen at the desk.
+    for size in (PHONE, DESK):
+        inside.set_viewport_size(size)
+        if size == PHONE:
+            screen(inside)
+        assert faults(inside) == [], size
+        assert inside.evaluate("document.documentElement.scrollWidth") <= size["width"], size
 
 
 def test_touch_targets_on_a_phone_are_big_enough_for_gloves(inside):

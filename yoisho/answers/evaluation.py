@@ -14,7 +14,7 @@ from yoisho.engine.readout import FadeOnset, Figure
 from yoisho.engine.stores import Floats
 from yoisho.judgement.cautions import Caution, cautions
 from yoisho.judgement.circumstances import Circumstances
-from yoisho.judgement.fade import fade_onset
+from yoisho.judgement.fade import fade_onset, failing
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.session.document import Session
@@ -127,6 +127,8 @@ class Reading:
     """Strikes by limb in the last seven days, this session not among them."""
     efforts: list[Effort]
     fade_onset: FadeOnset
+    fails: FadeOnset
+    """The effort in which what is asked can no longer be given."""
     exhausted_at_s: float | None
     hr_rest_bpm: float
     hr_max_bpm: float
@@ -272,6 +274,7 @@ def _reading(reading: readout.Reading, target: str, circumstances: Circumstances
         week=rounded(circumstances.strikes_this_week),
         efforts=_efforts(reading),
         fade_onset=fade_onset(reading, TARGETS[target]),
+        fails=failing(reading),
         exhausted_at_s=reading.exhausted_at_s,
         hr_rest_bpm=person.hr_rest_bpm.value,
         hr_max_bpm=person.hr_max_bpm.value,

@@ -17,7 +17,7 @@ from yoisho.judgement.verdict import Verdict, judge, measure_values, say
 from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
-from yoisho.session.interval import RESET_S, Interval, SessionError
+from yoisho.session.interval import POWER_PERCENT, RESET_S, Interval, SessionError
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import FRAMES
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
@@ -32,6 +32,8 @@ CURE_COST = 0.15
 REACHED = 4
 """Strokes from which a session trains its purpose."""
 MOST_STEPS = 4
+POWER_STEP = 10
+"""Of a strike's energy, from one nudge to the next [% of a full one]."""
 BEAM = 3
 """Sessions kept from step to step."""
 
@@ -107,9 +109,32 @@ def _of_interval(node: Interval) -> Iterator[Option]:
             yield "a shorter reset", {"reset_s": reset_s - 1}
         if reset_s < RESET_S[1]:
             yield "a longer reset", {"reset_s": reset_s + 1}
+    if node.struck and node.seconds is not None and node.beat is None and not TEMPOS[node.tempo].top_rate:
+        yield from _of_strikes(node)
     struck = node.modality is None or MODALITIES[node.modality].strikes
     if struck and node.switch is None and node.drill is not None and node.seconds is not None:
         yield "sides changed at half", {"switch": "half"}
+
+
+def _of_strikes(node: Interval) -> Iterator[Option]:
+    """Fewer and harder, or more and lighter, for the same energy; of a rate that is fixed, the rate alone too."""
+    if node.force is None:
+        return
+    power = round(100 * node.force**2)
+    for name, by in (("fewer, harder", POWER_STEP), ("more, lighter", -POWER_STEP)):
+        other = power + by
+        if not POWER_PERCENT[0] <= other <= POWER_PERCENT[1]:
+            continue
+        if node.per_min is None:
+            # A word says how hard the work is: how many fall in it follows.
+            yield f"{name}: {other} % power", {"power_percent": other}
+        else:
+            rate = round(node.per_min * power / other)
+            yield f"{name}: {rate} a minute at {other} % power", {"per_min": rate, "power_percent": other}
+    if node.per_min is not None:
+        by = max(1, 5 * round(node.per_min / 50))
+        yield f"{by} strikes a minute more", {"per_min": node.per_min + by}
+        yield f"{by} strikes a minute fewer", {"per_min": node.per_min - by}
 
 
 def _what(node: Repeat) -> str:
@@ -213,7 +238,12 @@ class _Judge:
             pair = say(was[measure.figure], measure.unit), say(now[measure.figure], measure.unit)
             if pair[0] != pair[1]:
                 told.append(Change(measure.label, *pair))
-        return tuple(told)
+        # What leaves the purpose as it is changes what lands.
+        return tuple(told) or (Change("strikes", _struck(before), _struck(after)),)
+
+
+def _struck(reading: Reading) -> str:
+    return f"about {reading.measured.strikes.sum():.0f}"
 
 
 def _fits(verdict: Verdict) -> bool:

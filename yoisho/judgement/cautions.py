@@ -9,7 +9,9 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Literal
 
+from yoisho.engine.demand import mix_of_interval
 from yoisho.engine.readout import Reading
+from yoisho.engine.strike_cost import top_rate
 from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.fade import fade_bound, first_faded
@@ -50,6 +52,8 @@ STRIKES_A_HAND = {"beginner": (300, 900), "club": (600, 2400), "fighter": (1000,
 """Strikes with one hand in a session and in a week. Own setting, for wrists and knuckles."""
 STRIKES_A_LEG = {"beginner": (100, 300), "club": (200, 800), "fighter": (350, 1500)}
 """Kicks and knees with one leg in a session and in a week. Own setting, for shins, hips and feet."""
+RATE_SLACK = 1.1
+"""Over the model's top rate before it is questioned: people differ. Own setting."""
 LEAST_FOR_BALANCE = 40
 """Strikes from which an uneven share of a side is spoken of."""
 BARE_HANDED = frozenset(t.id for t in TEMPOS.values() if t.rung is not None and t.rung <= (TEMPOS["flow"].rung or 0))
@@ -418,6 +422,23 @@ def _heat(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution
     return None
 
 
+def _rate(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
+    for interval in reading.timeline.intervals:
+        fixed = interval.strikes_per_min_fixed
+        if fixed is None or not interval.source.struck or interval.partner:
+            continue
+        most = 60 * float(top_rate(mix_of_interval(interval), interval.source.force or 1.0))
+        most *= reading.person.speed_scale.value
+        if fixed > RATE_SLACK * most:
+            return rule.caution(
+                "caution",
+                f"{fixed:.0f} strikes a minute are more than can be thrown: at that force about {most:.0f} are.",
+                "Fewer a minute, or lighter ones.",
+                float(interval.start_s),
+            )
+    return None
+
+
 def _cannot_finish(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     target = TARGETS.get(circumstances.purpose or "")
     number = first_faded(reading, target)
@@ -464,6 +485,8 @@ RULES: tuple[Rule, ...] = (
     Rule("strike-ceiling", "Strikes", "A ceiling of strikes that land with each hand and leg, a session and a week.",
          "own setting",
          _strike_ceiling, curable=True, barring=True, daily=True),
+    Rule("rate", "Rate", "No more strikes a minute than the limb can throw at that force.",
+         "own setting: the top rates of the Method page", _rate, curable=True, barring=True),
     Rule("bag", "Bag", "What does not belong on its bag, such as an uppercut to the head on a straight one.",
          "common practice, no source",
          _bag, curable=True, barring=True),

@@ -57,6 +57,16 @@ def _beyond(reading: Reading, measured: Measured, target: Target | None) -> Floa
     return np.asarray(beyond)
 
 
+def failing(reading: Reading) -> FadeOnset:
+    """The first work bout in which what is asked can no longer be given at all: the person stops or slows there."""
+    ends = np.array([float(reading.timeline.intervals[bout.last].end_s) for bout in reading.work_bouts])[:, None]
+
+    def over(measured: Measured) -> Floats:
+        return np.asarray(np.nan_to_num(measured.run.exhausted_at_s, nan=np.inf)[None, :] < ends)
+
+    return fade_onset_of(over(reading.measured), over(reading.spread) if reading.spread else None)
+
+
 def first_faded(reading: Reading, target: Target | None = None) -> int | None:
     """The first work bout that has faded for a purpose, counted from 1, by the best guess; None where none has."""
     return fade_onset_of(_beyond(reading, reading.measured, target), None).bout

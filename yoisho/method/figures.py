@@ -90,6 +90,8 @@ FIGURES: dict[str, Told] = {
                EXACT, "purposes"),
         Told("fade_onset", "where the fade starts",
              "The first effort that falls short by more than the purpose allows.", OWN_MODEL, "stores"),
+        Told("fails", "where it fails",
+             "The effort in which what is asked can no longer be given: whoever goes on slows.", OWN_MODEL, "stores"),
         Told("limbs", "strikes by limb", "Strikes by hand and leg for this person's stance, after the fade.",
                "the combination's own count; what is open is shared over two hands, own setting", "effort"),
         Told("strokes", "strokes of the tally",

@@ -50,6 +50,39 @@ def test_the_reset_is_a_knob_shorter_for_more_passes():
     assert "a shorter reset" not in dict(variants(line("2:00 combination bag [1-2] no reset")))
 
 
+def test_at_a_word_strikes_are_fewer_and_harder_or_more_and_lighter_for_the_same_effort():
+    names = dict(variants(line("3:00 combination bag [1-2]")))
+    assert names["fewer, harder: 74 % power"] == line("3:00 combination bag [1-2] at 74% power")
+    before, harder, lighter = (
+        read(person(), unroll(tree), ranges=False)
+        for tree in (line("3:00 combination bag [1-2]"), names["fewer, harder: 74 % power"],
+                     names["more, lighter: 54 % power"])
+    )  # fmt: skip
+    strikes = [reading.measured.strikes.sum() for reading in (harder, before, lighter)]
+    assert strikes == sorted(strikes)
+    assert harder.figures["rpe"].value == pytest.approx(before.figures["rpe"].value, abs=0.3)
+
+
+def test_at_a_rate_the_energy_stays_or_the_rate_alone_is_turned():
+    names = dict(variants(line("3:00 flow bag [1-2] 100 a minute at 50% power")))
+    assert names["fewer, harder: 83 a minute at 60 % power"] == line("3:00 flow bag [1-2] 83 a minute at 60% power")
+    assert names["more, lighter: 125 a minute at 40 % power"] == line("3:00 flow bag [1-2] 125 a minute at 40% power")
+    assert names["10 strikes a minute fewer"] == line("3:00 flow bag [1-2] 90 a minute at 50% power")
+
+
+def test_all_out_and_what_is_struck_to_a_beat_have_no_such_knob():
+    for text in ("20 all out bag [1-2]", "2:00 flow to 120 beats", "2:00 flow skip"):
+        assert not [name for name, _ in variants(line(text)) if "harder:" in name or "a minute" in name], text
+
+
+def test_a_rate_that_cannot_be_thrown_is_cured_by_fewer_strikes():
+    fast = session(WARM + "Main: 4 x (3:00 flow bag [1-2] 480 a minute at 30% power) rest 1:00")
+    found = nudges(club_boxer(), fast, "aerobic-power")
+    cured = [nudge.name for nudge in found if "rate" in nudge.cures]
+    assert cured[0] == "50 strikes a minute fewer"
+    assert "fewer, harder: 360 a minute at 40 % power" in cured
+
+
 def test_an_empty_session_has_no_nudge_yet():
     assert nudges(club_boxer(), Session("Empty", ()), "skill") == ()
     assert not make_it_so(club_boxer(), Session("Empty", ()), "skill").reached

@@ -1,9 +1,10 @@
+from dataclasses import replace
 from datetime import date
 
 import pytest
 
 from tests.core.people import club_boxer
-from yoisho.engine.person import person
+from yoisho.engine.person import Value, person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import HEAT, RULES, cautions, is_lactic
 from yoisho.judgement.circumstances import Circumstances, Screening
@@ -251,3 +252,26 @@ def test_a_fade_speaks_by_the_bound_of_the_purpose_and_not_of_work_meant_to_end_
     assert "more than 5 %" in fades(tiring, "sprint-power").text
     assert fades("10:00 flow, 3 x 3:00 power rest 1:00", "lactic-capacity") is None
     assert fades("10:00 flow, 1:00 all out", "sprint-power") is None, "one effort has nothing to fade from"
+
+
+@pytest.mark.parametrize(
+    ("text", "speaks"),
+    [
+        ("2:00 flow bag [1-2] 180 a minute", False),
+        ("2:00 flow bag [1-2] 470 a minute", True),
+        ("2:00 power bag [1-2] 300 a minute", True),
+        ("2:00 flow bag [4x lk-m] 90 a minute", False),
+        ("2:00 flow bag [4x lk-m] 150 a minute", True),
+        ("2:00 speed bag [1-2]", False),
+    ],
+)
+def test_more_strikes_a_minute_than_a_limb_can_throw_are_questioned(text, speaks):
+    """Punches all out come at 5 to 7 a second in short counts, kicks at about 2: common practice, no source."""
+    assert ("Rate" in seals(text)) == speaks
+
+
+def test_the_quick_are_asked_for_more_than_the_slow():
+    quick = replace(person(), speed_scale=Value(1.4, 0.05, "measured", "10 s strike test"))
+    text = "2:00 flow bag [1-2] 470 a minute"
+    assert "Rate" in seals(text)
+    assert "Rate" not in seals(text, who=quick)

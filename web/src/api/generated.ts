@@ -2195,7 +2195,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "fatigue_peak" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_90_min" | "work_to_rest";
+        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "fails" | "fatigue_peak" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_90_min" | "work_to_rest";
         /**
          * FitRow
          * @description One published figure and what the model gives for it, for the plot and the table.
@@ -3466,6 +3466,7 @@ export interface components {
             /** Exhausted At S */
             exhausted_at_s: number | null;
             fade_onset: components["schemas"]["FadeOnset"];
+            fails: components["schemas"]["FadeOnset"];
             /** Figures */
             figures: {
                 [key: string]: components["schemas"]["Figure"];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { clockRange, fadeOnset, percentRange, range } from "./figures";
+import { clockRange, fadeOnset, failsIn, percentRange, range } from "./figures";
 
 const figure = (value: number, low: number, high: number) => ({ value, low, high });
 
@@ -31,5 +31,27 @@ describe("a figure", () => {
     expect(clockRange(figure(6.4, 5, 8.25))).toBe("5:00 to 8:15");
     expect(percentRange(figure(0.2, 0.14, 0.31))).toBe("14 to 31 %");
     expect(percentRange(figure(0, -0.001, 0.001))).toBe("about 0 %");
+  });
+});
+
+describe("where it fails", () => {
+  const of = (bout: number | null, earliest: number | null, latest: number | null, probability = 1) =>
+    failsIn({ bout, earliest, latest, probability }, 16, 628);
+
+  it("is told by its effort, and by its range where there is one", () => {
+    expect(of(11, 10, 14)).toBe("Fails in effort 11 of 16; 10 to 14.");
+    expect(of(11, 11, 11)).toBe("Fails in effort 11 of 16.");
+    expect(of(11, 8, null)).toBe("Fails in effort 11 of 16; 8 on, if at all.");
+  });
+
+  it("is told as a chance where the best guess holds to the end", () => {
+    expect(of(null, 12, null, 0.3)).toBe(
+      "Held to the end, by the best guess; 3 in 10 like this person fail before, from effort 12 on.",
+    );
+    expect(of(null, null, null, 0.05)).toBeNull();
+  });
+
+  it("is a time where there is one effort alone", () => {
+    expect(failsIn({ bout: 1, earliest: 1, latest: 1, probability: 1 }, 1, 378)).toBe("Fails at 6:18.");
   });
 });

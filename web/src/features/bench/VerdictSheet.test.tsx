@@ -46,7 +46,10 @@ function sheet(cautions: Schemas["Caution"][], onLight = vi.fn(), reading: objec
       },
       cautions,
       week: {},
+      efforts: Array.from({ length: 16 }),
+      exhausted_at_s: 628,
       fade_onset: { bout: 3, earliest: 2, latest: 5, probability: 1 },
+      fails: { bout: 11, earliest: 10, latest: 14, probability: 1 },
     },
   } as unknown as Schemas["Evaluation"];
   const targets = [
@@ -68,6 +71,7 @@ describe("the verdict sheet", () => {
       "2 of 5 for skill, fresh",
       "This is not yet skill.",
       "It fits aerobic base best",
+      "Fails in effort 11 of 16; 10 to 14.",
     ]) {
       expect(said).toContain(words);
     }

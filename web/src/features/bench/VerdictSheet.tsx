@@ -2,7 +2,7 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import shared from "../../api/shared.json";
-import { clockRange, type Figures, fadeOnset, inTen, percentRange, range } from "../../domain/figures";
+import { clockRange, type Figures, fadeOnset, failsIn, inTen, percentRange, range } from "../../domain/figures";
 import { clock } from "../../domain/time";
 import { Figure } from "../../ui/Figure";
 import { Strikes } from "../../ui/Strikes";
@@ -55,6 +55,7 @@ export function VerdictSheet({
   }
   const { verdict } = reading;
   const figures: Figures = reading.figures;
+  const fails = failsIn(reading.fails, reading.efforts.length, reading.exhausted_at_s ?? null);
   const name = (id: string) => targets.find((target) => target.id === id)?.name ?? id;
   return (
     <section aria-label="Verdict" className="px-4 py-4 min-[900px]:px-[18px]">
@@ -72,6 +73,11 @@ export function VerdictSheet({
       </div>
       <Spoken text={`${verdict.grade} for ${name(verdict.target)}`} />
       <p className="pt-2">{verdict.sentence}</p>
+      {fails && (
+        <p className="text-[13px]">
+          <WhoSays id="fails">{fails}</WhoSays>
+        </p>
+      )}
       {verdict.trains_best !== verdict.target && (
         <p className="quiet text-[13px]">It fits {name(verdict.trains_best)} best.</p>
       )}

@@ -19,9 +19,9 @@ const asking = (draft: Draft, wbgt: number | null, ranges: boolean) =>
 /** The best guess of now, with the ranges that were last worked out: those of now follow in a moment. */
 export function withRangesOf(last: Evaluation | undefined, guess: Evaluation): Evaluation {
   if (!guess.reading || !last?.reading) return guess;
-  const { figures, fade_onset, bands } = last.reading;
+  const { figures, fade_onset, fails, bands } = last.reading;
   const verdict = { ...guess.reading.verdict, sureness: last.reading.verdict.sureness };
-  return { ...guess, reading: { ...guess.reading, figures, fade_onset, bands, verdict } };
+  return { ...guess, reading: { ...guess.reading, figures, fade_onset, fails, bands, verdict } };
 }
 
 /**
