@@ -211,7 +211,8 @@ def app(live_server, settings, transactional_db, page):
     yield page
     page.remove_listener("pageerror", fails)
     page.remove_listener("request", asks)
-    page.goto("about:blank")
+    if not page.is_closed():
+        page.goto("about:blank")
     nobody_asks()
     assert wrong == []
 

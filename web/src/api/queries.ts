@@ -1,4 +1,11 @@
-import { infiniteQueryOptions, keepPreviousData, QueryCache, QueryClient, queryOptions } from "@tanstack/react-query";
+import {
+  infiniteQueryOptions,
+  keepPreviousData,
+  MutationCache,
+  QueryCache,
+  QueryClient,
+  queryOptions,
+} from "@tanstack/react-query";
 import { api, need, Refused, type Schemas, Unreachable } from "./client";
 
 const RETRY_MS = 2000;
@@ -18,6 +25,7 @@ export function makeQueryClient(): QueryClient {
   };
   const client: QueryClient = new QueryClient({
     queryCache: new QueryCache({ onError }),
+    mutationCache: new MutationCache({ onError }),
     defaultOptions: { queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false }, mutations: patient },
   });
   return client;
