@@ -49,11 +49,15 @@ def browser_context_args(browser_context_args):
 class Window:
     """One page for all tests: what it has fetched and compiled of the app stays, and nothing else does.
 
-    A page that was given a clock or a script of its own cannot give them back, and is closed.
+    One that was given a clock or a script of its own cannot give them back: another takes its place.
     """
 
     def __init__(self, browser, **asked) -> None:
-        self.context = browser.new_context(**asked)
+        self.browser, self.asked = browser, asked
+        self.open()
+
+    def open(self) -> None:
+        self.context = self.browser.new_context(**self.asked)
         self.kept: Page | None = None
         self.spoilt = False
 
@@ -64,6 +68,10 @@ class Window:
 
     def clear(self, origin: str) -> None:
         """As it was before anybody came."""
+        if self.spoilt:
+            self.context.close()
+            self.open()
+            return
         page = self.page()
         for other in self.context.pages:
             if other != page:
@@ -79,9 +87,6 @@ class Window:
         session.detach()
         page.set_viewport_size(DESK)
         page.emulate_media(media="screen", reduced_motion="reduce")
-        if self.spoilt:
-            page.close()
-        self.spoilt = False
 
 
 SPOIL = ((Page, "add_init_script"), (Clock, "install"), (Clock, "set_fixed_time"))
