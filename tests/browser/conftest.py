@@ -2,7 +2,6 @@
 
 import os
 import time
-from contextlib import ExitStack
 from pathlib import Path
 from unittest.mock import patch
 
@@ -12,8 +11,7 @@ from django.core.management import call_command
 from django.core.management.color import no_style
 from django.db import connection
 from django.test import TransactionTestCase
-from playwright.sync_api import Page, expect
-from playwright.sync_api._generated import Clock
+from playwright.sync_api import expect
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 CHROMIUM = "/usr/bin/chromium"
@@ -44,85 +42,6 @@ def browser_context_args(browser_context_args):
         "reduced_motion": "reduce",
         "service_workers": "block",
     }
-
-
-class Window:
-    """One page for all tests: what it has fetched and compiled of the app stays, and nothing else does.
-
-    One that was given a clock or a script of its own cannot give them back: another takes its place.
-    """
-
-    def __init__(self, browser, **asked) -> None:
-        self.browser, self.asked = browser, asked
-        self.open()
-
-    def open(self) -> None:
-        self.context = self.browser.new_context(**self.asked)
-        self.kept: Page | None = None
-        self.spoilt = False
-
-    def page(self) -> Page:
-        if self.kept is None or self.kept.is_closed():
-            self.kept = self.context.new_page()
-        return self.kept
-
-    def clear(self, origin: str) -> None:
-        """As it was before anybody came."""
-        if self.spoilt:
-            self.context.close()
-            self.open()
-            return
-        page = self.page()
-        for other in self.context.pages:
-            if other != page:
-                other.close()
-        self.context.set_offline(False)
-        self.context.clear_cookies()
-        self.context.clear_permissions()
-        page.unroute_all(behavior="ignoreErrors")
-        page.goto("about:blank")
-        asked = {"origin": origin, "storageTypes": "all"}
-        session = self.context.new_cdp_session(page)
-        session.send("Storage.clearDataForOrigin", asked)
-        session.detach()
-        page.set_viewport_size(DESK)
-        page.emulate_media(media="screen", reduced_motion="reduce")
-
-
-SPOIL = ((Page, "add_init_script"), (Clock, "install"), (Clock, "set_fixed_time"))
-
-
-@pytest.fixture(scope="session")
-def window(browser, browser_context_args):
-    window = Window(browser, **browser_context_args)
-
-    def noted(act):
-        def spoils(*args, **named):
-            window.spoilt = True
-            return act(*args, **named)
-
-        return spoils
-
-    with ExitStack() as patches:
-        for kind, name in SPOIL:
-            patches.enter_context(patch.object(kind, name, noted(getattr(kind, name))))
-        yield window
-    window.context.close()
-
-
-@pytest.fixture
-def context(request, window, new_context, live_server):
-    """Where a test is drawn: in the window of all, or in one of its own if it asks for something else."""
-    if request.node.get_closest_marker("browser_context_args"):
-        yield new_context()
-        return
-    yield window.context
-    window.clear(live_server.url)
-
-
-@pytest.fixture
-def page(context, window):
-    return window.page() if context == window.context else context.new_page()
 
 
 BUSY = """
@@ -202,22 +121,18 @@ def app(live_server, settings, transactional_db, page):
     settings.DEMO = True
     DEMO.load()
     wrong: list[str] = []
-
-    def fails(error) -> None:
-        wrong.append(f"error on the page: {error}")
-
-    def asks(request) -> None:
-        if not request.url.startswith((live_server.url, "data:")):
-            wrong.append(f"left the origin: {request.url}")
-
-    page.on("pageerror", fails)
-    page.on("request", asks)
+    page.on("pageerror", lambda error: wrong.append(f"error on the page: {error}"))
+    page.on(
+        "request",
+        lambda request: (
+            None
+            if request.url.startswith((live_server.url, "data:"))
+            else wrong.append(f"left the origin: {request.url}")
+        ),
+    )
     page.set_default_timeout(PATIENCE_MS)
     yield page
-    page.remove_listener("pageerror", fails)
-    page.remove_listener("request", asks)
-    if not page.is_closed():
-        page.goto("about:blank")
+    page.close()
     nobody_asks()
     assert wrong == []
 

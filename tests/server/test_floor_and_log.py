@@ -73,8 +73,9 @@ def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
     person = coach.person()
     saved = coach.session("4 x (100 reps technique [1-3-2])", person_id=person.pk)
     done = {"person_id": person.pk, "done_s": 2000, "done_efforts": 1}
-    log(coach, saved, **done)
-    log(coach, saved, counted_strikes=900, **done)
+    now = {"started_at": timezone.now().isoformat(), **done}
+    log(coach, saved, **now)
+    log(coach, saved, counted_strikes=900, **now)
     log(coach, saved, started_at=(timezone.now() - timedelta(days=21)).isoformat(), **done)
     weeks = coach.get(f"people/{person.pk}/weeks").json()
     assert len(weeks) == 8

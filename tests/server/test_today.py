@@ -150,9 +150,9 @@ def test_what_is_logged_stands_beside_what_was_planned_and_in_the_load_of_the_we
     saved = coach.session(*HARD)
     planned(coach, saved, people=[runa.pk, ife.pk])
     assert today(coach)["planned"][0]["done"] is None
-    noon = timezone.now().replace(hour=12, minute=0)
-    log(coach, saved, runa, 6, noon)
-    log(coach, saved, ife, 9, noon)
+    now = timezone.now()
+    log(coach, saved, runa, 6, now)
+    log(coach, saved, ife, 9, now)
     found = today(coach)
     assert (found["planned"][0]["done"]["people"], found["planned"][0]["done"]["rpe"]) == (2, 7.5)
     loads = {each["on"]: each for each in found["week"]}
