@@ -1,7 +1,7 @@
 """What allauth leaves to us: who may have an account, what is said, and how somebody comes in."""
 
 import logging
-from smtplib import SMTPException
+from collections.abc import Callable
 from typing import Any, ClassVar
 from uuid import uuid4
 
@@ -19,6 +19,16 @@ from server.errors import FieldError
 
 log = logging.getLogger(__name__)
 BACKEND = "server.accounts.backend.CoachBackend"
+
+
+def mailed(what: str, send: Callable[[], object]) -> bool:
+    """Whether a mail went out. Whoever runs the server reads why not; whom it was for stands in no log."""
+    try:
+        send()
+    except OSError as error:
+        log.error("A mail (%s) could not be sent: %s", what, type(error).__name__)
+        return False
+    return True
 
 
 class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
@@ -42,11 +52,8 @@ class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
         return False
 
     def send_mail(self, template_prefix: str, email: str, context: dict[str, Any]) -> None:
-        """What was asked for is done, also where the mail about it cannot go: whoever runs the server reads why."""
-        try:
-            super().send_mail(template_prefix, email, context)
-        except (SMTPException, OSError) as error:
-            log.error("A mail (%s) could not be sent: %s", template_prefix, error)
+        """What was asked for is done, also where the mail about it cannot go."""
+        mailed(template_prefix, lambda: super(Adapter, self).send_mail(template_prefix, email, context))
 
 
 class SecondStep(DefaultMFAAdapter):  # type: ignore[misc]
@@ -61,7 +68,9 @@ def new_account(*, name: str, email: str, password: str, club: Club, role: Role,
 
     It is `confirmed` that the address is theirs where they came by what was sent to it.
     """
-    taken = EmailAddress.objects.filter(email__iexact=email).exists() or User.objects.filter(email__iexact=email)
+    taken = (
+        EmailAddress.objects.filter(email__iexact=email).exists() or User.objects.filter(email__iexact=email).exists()
+    )
     if taken:
         raise FieldError(["body", "email"], Adapter.error_messages["email_taken"], "email")
     first, _, last = name.partition(" ")

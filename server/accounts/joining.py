@@ -1,8 +1,6 @@
 """Opening a club, and joining one: the only ways to an account."""
 
-import logging
 from datetime import timedelta
-from smtplib import SMTPException
 from typing import Annotated
 
 from django.conf import settings
@@ -16,7 +14,7 @@ from ninja.errors import HttpError
 from ninja.pagination import paginate
 from pydantic import AwareDatetime, Field, StringConstraints
 
-from server.accounts.adapter import enter, new_account
+from server.accounts.adapter import enter, mailed, new_account
 from server.accounts.api import Welcome, welcome
 from server.accounts.codes import fingerprint, new_code
 from server.accounts.current import club_of, coach
@@ -25,7 +23,6 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 
 router = Router(tags=["accounts"])
-log = logging.getLogger(__name__)
 MOST_TRIES = 10
 INVITED_FOR = timedelta(days=7)
 
@@ -160,13 +157,8 @@ def _sent(invitation: Invitation, link: str) -> bool:
     """Whether the mail with the link went out."""
     by = invitation.made_by.known_as if invitation.made_by else "The owner"
     told = {"name": invitation.name, "by": by, "club": invitation.club.name, "role": invitation.role, "link": link}
-    try:
-        send_mail(f"{invitation.club.name} invites you", render_to_string("invitation.txt", told), None,
-                  [invitation.email])  # fmt: skip
-    except (SMTPException, OSError) as error:
-        log.error("A mail (invitation) could not be sent: %s", error)
-        return False
-    return True
+    title, text = f"{invitation.club.name} invites you", render_to_string("invitation.txt", told)
+    return mailed("invitation", lambda: send_mail(title, text, None, [invitation.email]))
 
 
 @router.delete("/invitations/{invitation_id}", response={204: None, 404: Message}, operation_id="take_back_invitation")

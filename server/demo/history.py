@@ -7,6 +7,7 @@ import zlib
 from dataclasses import asdict
 from datetime import datetime, time, timedelta
 from random import Random
+from typing import Any
 from uuid import uuid4
 
 from django.utils import timezone
@@ -64,11 +65,10 @@ def add_entry(
     )  # fmt: skip
 
 
-def _saved(club: Club, coach: User, training: hall.DemoTraining, document: dict[str, object]) -> Session:
-    """The session of a training, as it is now."""
-    state = {"target": training.target, "document": document, "tags": [training.group]}
+def saved(club: Club, coach: User, began: timedelta, **state: Any) -> Session:
+    """A session as it is now, with the one version it has had since it was begun so long ago."""
     session = Session.objects.create(club=club, saved_by=coach, **state)
-    begun = timezone.now() - timedelta(weeks=hall.WEEKS_OF_HISTORY)
+    begun = timezone.now() - began
     Version.objects.create(session=session, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
     return session
 
@@ -87,7 +87,10 @@ def load_history(club: Club, coach: User, people: dict[str, Person], weeks: int)
             for step in range(len(training.steps))
         ]
         documents = [to_document(plan.session) for plan in plans]
-        session = _saved(club, coach, training, documents[-1])
+        session = saved(
+            club, coach, timedelta(weeks=hall.WEEKS_OF_HISTORY),
+            target=training.target, document=documents[-1], tags=[training.group],
+        )  # fmt: skip
         there = [name for name in people if training.group in who[name].groups and name not in training.but]
         felt_as = {
             (name, step): expected_rpe(try_reading(real[name], plan.timeline))

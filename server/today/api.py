@@ -24,13 +24,12 @@ from server.roster.api import everything
 from server.roster.models import Group, Person
 from server.sessions.api import find_session
 from server.today.models import Planned
-from server.today.plan import Somebody, people_of
+from server.today.plan import Read, Somebody, people_of, read_once
 from server.today.waiting import DAYS_BACK, Waiting, waiting_of
 from yoisho.answers.columns import Block
 from yoisho.answers.day import Brought, bring, expected_load, minded
 from yoisho.judgement.cautions import Severity
 from yoisho.judgement.targets import TARGETS, TargetId
-from yoisho.session.document import Session, from_document
 
 router = Router(tags=["today"])
 LONGEST_AHEAD = timedelta(days=366)
@@ -117,18 +116,12 @@ def _done(planned: Planned, entries: list[LogEntry]) -> Rated | None:
     )
 
 
-def _read(rows: list[Planned]) -> dict[int, Session]:
-    """The sessions of a plan by their id, each read once however often it comes."""
-    documents = {row.session_id: row.session.document for row in rows}
-    return {pk: from_document(document) for pk, document in documents.items()}
-
-
-def _out(planned: Planned, session: Session, entries: list[LogEntry]) -> PlannedOut:
-    timeline = session.unrolled()
+def _out(planned: Planned, read: Read, entries: list[LogEntry]) -> PlannedOut:
+    timeline = read.timeline
     return PlannedOut(
         id=planned.pk,
         session_id=planned.session_id,
-        title=session.title,
+        title=read.session.title,
         on=planned.on,
         at=planned.at,
         total_s=timeline.total_s,
@@ -156,14 +149,16 @@ def _logged(club: Club, first: date, last: date) -> dict[date, list[LogEntry]]:
 
 
 def _week(
-    club: Club, day: date, rows: list[Planned], read: dict[int, Session], logged: dict[date, list[LogEntry]]
+    club: Club, day: date, rows: list[Planned], read: dict[int, Read], logged: dict[date, list[LogEntry]]
 ) -> list[DayLoad]:
     first = _first_of_week(club, day)
     loads = []
     for number in range(7):
         on = first + timedelta(days=number)
         planned = sum(
-            expected_load(read[row.session_id].parts) * max(1, len(people_of(row))) for row in rows if row.on == on
+            expected_load(read[row.session_id].session.parts) * max(1, len(people_of(row)))
+            for row in rows
+            if row.on == on
         )
         done = sum(entry.rpe * entry.done_s / 60 for entry in logged[on])
         loads.append(DayLoad(on=on, planned=planned, done=done))
@@ -171,7 +166,7 @@ def _week(
 
 
 def _waiting(
-    day: date, rows: list[Planned], read: dict[int, Session], logged: dict[date, list[LogEntry]]
+    day: date, rows: list[Planned], read: dict[int, Read], logged: dict[date, list[LogEntry]]
 ) -> list[Waiting]:
     if day != timezone.localdate():
         return []
@@ -193,9 +188,9 @@ def today(request: HttpRequest, on: date | None = None) -> TodayOut:
     last = max(first + timedelta(days=6), day + timedelta(days=1))
     since = min(first, day - timedelta(days=DAYS_BACK))
     rows, logged = _rows(club, since, last), _logged(club, since, last)
-    read = _read(rows)
+    read = read_once(rows)
     due = [row for row in rows if row.on == day]
-    here = [(read[row.session_id].unrolled(), max(1, len(people_of(row)))) for row in due]
+    here = [(read[row.session_id].timeline, max(1, len(people_of(row)))) for row in due]
     return TodayOut(
         on=day,
         planned=[_out(row, read[row.session_id], logged[day]) for row in due],
@@ -222,10 +217,9 @@ def mind_today(
     people = {who.pk: who for who in everything(Person.objects.of(club).filter(pk__in=ids))}
     around = circumstances_for(club, list(people.values()), wbgt_c)
     found: dict[tuple[int | None, str], Minded] = {}
-    read = _read(rows)
+    read = read_once(rows)
     for row in rows:
-        session = read[row.session_id]
-        timeline = session.unrolled()
+        session, timeline = read[row.session_id].session, read[row.session_id].timeline
         for who in people_of(row):
             for each in minded(people[who.pk].to_core(), timeline, row.session.target, around[who.pk]):
                 if not user.trains and each.severity != "stop":
@@ -281,7 +275,7 @@ def plan_session(request: HttpRequest, body: PlanIn) -> Status[list[PlannedOut]]
             )
             row.people.set(people)
             rows.append(row)
-    read = from_document(session.document)
+    read = Read(session.document)
     return Status(201, [_out(row, read, []) for row in rows])
 
 

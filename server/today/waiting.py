@@ -17,14 +17,14 @@ from server.logbook.api import save
 from server.logbook.models import LogEntry
 from server.logbook.schemas import LogIn
 from server.pages import Told
-from server.roster.api import find_person
+from server.roster.api import the_person
 from server.roster.models import Person
 from server.runs.models import Run
 from server.runs.schemas import RunIn
 from server.today.models import Planned
-from server.today.plan import Somebody, people_of
+from server.today.plan import Read, Somebody, people_of
 from yoisho.runs.plan import Plan
-from yoisho.session.document import Session, from_document
+from yoisho.session.document import from_document
 
 router = Router(tags=["today"])
 DAYS_BACK = 2
@@ -53,18 +53,18 @@ def _begins(planned: Planned) -> datetime:
     return datetime.combine(planned.on, planned.at, timezone.get_current_timezone())
 
 
-def waiting_of(rows: Iterable[Planned], read: dict[int, Session], entries: Iterable[LogEntry]) -> list[Waiting]:
+def waiting_of(rows: Iterable[Planned], read: dict[int, Read], entries: Iterable[LogEntry]) -> list[Waiting]:
     """Of whom a log is wanted: they were to come, it is over, and there is none of that session on that day."""
     now = timezone.now()
     told = {(entry.run.session_id, entry.result.person_id, timezone.localdate(entry.started_at)) for entry in entries}
     found = []
     for row in rows:
-        session = read[row.session_id]
-        if _begins(row) + timedelta(seconds=session.unrolled().total_s) >= now:
+        title, length_s = read[row.session_id].session.title, read[row.session_id].timeline.total_s
+        if _begins(row) + timedelta(seconds=length_s) >= now:
             continue
         away = set(row.away.all())
         found += [
-            Waiting(planned_id=row.pk, title=session.title, on=row.on, at=row.at, person=Somebody.of(who))
+            Waiting(planned_id=row.pk, title=title, on=row.on, at=row.at, person=Somebody.of(who))
             for who in people_of(row)
             if who not in away and (row.session_id, who.pk, row.on) not in told
         ]
@@ -74,8 +74,8 @@ def waiting_of(rows: Iterable[Planned], read: dict[int, Session], entries: Itera
 def _found(club: Club, planned_id: int, person_id: int) -> tuple[Planned, Person]:
     """Somebody who is to come to what is planned; 404 where it is not so."""
     row = Planned.objects.find(club, "planned session", pk=planned_id)
-    person = find_person(club, person_id)
-    if person is None or person not in people_of(row):
+    person = the_person(club, person_id)
+    if person not in people_of(row):
         raise not_found("athlete in this session")
     return row, person
 

@@ -366,7 +366,6 @@ def test_a_first_visit_without_an_answer_says_so_and_goes_on_by_itself(hall):
     expect(hall.get_by_role("button", name="Enter as the demo coach")).to_be_visible()
 
 
-@pytest.mark.browser_context_args
 def test_the_first_load_is_light(inside):
     sizes = inside.evaluate(
         """() => performance.getEntriesByType('resource')

@@ -18,7 +18,6 @@ from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
 from yoisho.session.interval import POWER_PERCENT, RESET_S, Interval, SessionError
-from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import FRAMES
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 from yoisho.strikes.tempo import LADDER, TEMPOS
@@ -111,8 +110,7 @@ def _of_interval(node: Interval) -> Iterator[Option]:
             yield "a longer reset", {"reset_s": reset_s + 1}
     if node.struck and node.seconds is not None and node.beat is None and not TEMPOS[node.tempo].top_rate:
         yield from _of_strikes(node)
-    struck = node.modality is None or MODALITIES[node.modality].strikes
-    if struck and node.switch is None and node.drill is not None and node.seconds is not None:
+    if node.struck and node.switch is None and node.drill is not None and node.seconds is not None:
         yield "sides changed at half", {"switch": "half"}
 
 

@@ -4,15 +4,14 @@ import { useTrains } from "./useTrains";
 
 interface Props {
   sessionId: number;
-  className?: string;
   children: ReactNode;
 }
 
 /** A session's title, which leads to the bench for those whom the bench is for. */
-export function BenchLink({ sessionId, className = "hover:underline", children }: Props) {
+export function BenchLink({ sessionId, children }: Props) {
   if (!useTrains()) return children;
   return (
-    <Link className={className} to={`/bench/${sessionId}`}>
+    <Link className="hover:underline" to={`/bench/${sessionId}`}>
       {children}
     </Link>
   );

@@ -13,10 +13,10 @@ from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, Role, User
 from server.combinations.models import BookEntry
 from server.demo import hall
-from server.demo.history import add_entry, hidden_of, load_history
+from server.demo.history import add_entry, hidden_of, load_history, saved
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
 from server.runs.models import Run
-from server.sessions.models import Session, Version
+from server.sessions.models import Session
 from server.today.models import Planned
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import kept_of
@@ -115,16 +115,16 @@ def _session(club: Club, coach: User, person: Person, planned: hall.DemoSession)
         planned.title, shorthand.read_parts("\n".join(f"{name}: {text}" for name, text in planned.parts))
     )
     document = to_document(core)
-    state = {"person": person, "target": planned.target, "document": document, "tags": list(planned.tags)}
-    saved = Session.objects.create(club=club, saved_by=coach, **state)
-    begun = timezone.now() - timedelta(days=20)
-    Version.objects.create(session=saved, saved_by=coach, revision=1, begun_at=begun, saved_at=begun, **state)
+    session = saved(
+        club, coach, timedelta(days=20),
+        person=person, target=planned.target, document=document, tags=list(planned.tags),
+    )  # fmt: skip
     plan = Plan(core)
     for number, run in enumerate(planned.runs):
         done_s = round(plan.timeline.total_s * run.done_frac)
-        record = kept_of(hidden_of(person), plan.timeline, done_s, saved.pk * 10 + number, ("strap", "sensor"))
+        record = kept_of(hidden_of(person), plan.timeline, done_s, session.pk * 10 + number, ("strap", "sensor"))
         at = timezone.now().replace(hour=18, minute=20, second=0) - timedelta(days=run.days_ago)
-        kept = Run(club=club, run_id=uuid4(), session=saved, revision=1, title=planned.title, document=document,
+        kept = Run(club=club, run_id=uuid4(), session=session, revision=1, title=planned.title, document=document,
                    person=person, coach=coach)  # fmt: skip
         add_entry(kept, person, plan, record, done_s, at, run.rpe, run.note)
-    return saved
+    return session

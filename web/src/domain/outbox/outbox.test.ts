@@ -65,6 +65,16 @@ describe("the outbox", () => {
     expect(await waiting()).toEqual([]);
   });
 
+  it("says sent of what another flush had sent already", async () => {
+    const fetched = answers(200);
+    vi.stubGlobal("fetch", fetched);
+    const asked = send(log("a", 7));
+    const other = flush();
+    expect(await asked).toEqual({ kind: "sent" });
+    await other;
+    expect(fetched).toHaveBeenCalledTimes(1);
+  });
+
   it("lets a later one take the place of the same thing that waits", async () => {
     vi.stubGlobal("fetch", answers(503));
     await send(log("a", 7));

@@ -73,7 +73,7 @@ async function sendOne(item: Waiting): Promise<Answer> {
 const pauseAfter = (tries: number): number => Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** (tries - 1));
 
 /** What became of a thing is written down, unless something newer has come in its place meanwhile. */
-async function settle(item: Waiting, answer: Answer): Promise<Outcome> {
+async function settle(item: Waiting, answer: Answer): Promise<void> {
   const database = await shelves();
   const now = await database.get("outbox", item.key);
   const newest = now?.since === item.since;
@@ -81,34 +81,40 @@ async function settle(item: Waiting, answer: Answer): Promise<Outcome> {
     case "sent":
       if (newest) await database.delete("outbox", item.key);
       for (const taker of takers) await taker(item);
-      return { kind: "sent" };
+      return;
     case "refused":
       if (newest) await database.put("outbox", { ...item, refusal: answer.refusal });
-      return { kind: "refused", message: answer.refusal.message };
+      return;
     case "failed": {
       const tries = item.tries + 1;
       if (newest) await database.put("outbox", { ...item, tries, notBefore: Date.now() + pauseAfter(tries) });
-      return { kind: "waiting" };
     }
-    default:
-      return { kind: "waiting" };
   }
 }
 
-/** Send what waits, one after the other; nothing is sent twice at once. Gives what became of each. */
-export function flush(): Promise<Map<string, Outcome>> {
-  const outcomes = new Map<string, Outcome>();
+/** Send what waits, one after the other; nothing is sent twice at once. */
+export function flush(): Promise<void> {
   const run = busy.then(async () => {
     for (const item of await waiting()) {
       if (item.refusal || item.notBefore > Date.now()) continue;
       const answer = await sendOne(item);
-      outcomes.set(item.key, await settle(item, answer));
+      await settle(item, answer);
       changed();
       if (answer.kind === "away" || answer.kind === "not in") return;
     }
   });
   busy = run.catch(() => {});
-  return run.then(() => outcomes);
+  return run;
+}
+
+/**
+ * What became of a thing is read where it is kept: another flush, or another window, may have sent it before ours came
+ * to it.
+ */
+async function outcomeOf(key: string): Promise<Outcome> {
+  const item = await (await shelves()).get("outbox", key);
+  if (!item) return { kind: "sent" };
+  return item.refusal ? { kind: "refused", message: item.refusal.message } : { kind: "waiting" };
 }
 
 /** Keep things on this device, and then try to send them; they are sent later where that fails. */
@@ -120,8 +126,8 @@ export async function sendAll(items: readonly ToSend[]): Promise<Outcome[]> {
     await database.put("outbox", { key, path, body, title, runId, entry, ...fresh });
   }
   changed();
-  const outcomes = await flush();
-  return items.map(({ key }) => outcomes.get(key) ?? { kind: "waiting" });
+  await flush();
+  return Promise.all(items.map(({ key }) => outcomeOf(key)));
 }
 
 export const send = async (item: ToSend): Promise<Outcome> => (await sendAll([item]))[0] ?? { kind: "waiting" };

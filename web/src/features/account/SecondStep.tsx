@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { encode } from "uqr";
 import { door } from "../../api/door";
 import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { authenticators } from "./authenticators";
 import { Part } from "./Part";
 import { useCertain } from "./useCertain";
@@ -124,15 +125,14 @@ function Offer({ offered, onDone, onClose }: { offered: Secret; onDone: () => vo
             fault={faultOf(keep.error, "code")}
             onChange={(event) => setCode(event.target.value)}
           />
-          {faultBeside(keep.error, ["code"]) && <p role="alert">{keep.error?.message}</p>}
-          <p className="flex gap-2">
-            <button type="submit" className="act main" disabled={keep.isPending}>
-              {keep.isPending ? "One moment …" : "Turn it on"}
-            </button>
-            <button type="button" className="act" onClick={onClose}>
-              Cancel
-            </button>
-          </p>
+          <FormEnd
+            word="Turn it on"
+            busyWord="One moment …"
+            busy={keep.isPending}
+            error={keep.error}
+            fields={["code"]}
+            onClose={onClose}
+          />
         </div>
       </form>
       {keep.asking}

@@ -1,7 +1,8 @@
 import { type QueryKey, useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { door, NotSure } from "../../api/door";
-import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { faultOf, TextField } from "../../ui/Field";
+import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
 
 /** What may be changed only by whoever has shown lately who they are: the password is asked for, and it is done. */
@@ -31,7 +32,6 @@ function Again({ onSure, onClose }: { onSure: () => void; onClose: () => void })
     event.preventDefault();
     show.mutate();
   }
-  const others = faultBeside(show.error, ["password"]);
   return (
     <Sheet label="Your password again" className="w-[420px] max-w-[94vw]" onClose={onClose}>
       <form onSubmit={submit} className="grid gap-3">
@@ -47,15 +47,14 @@ function Again({ onSure, onClose }: { onSure: () => void; onClose: () => void })
           fault={faultOf(show.error, "password")}
           onChange={(event) => setPassword(event.target.value)}
         />
-        {others && <p role="alert">{others}</p>}
-        <p className="flex gap-2">
-          <button type="submit" className="act main" disabled={show.isPending}>
-            {show.isPending ? "One moment …" : "It is me"}
-          </button>
-          <button type="button" className="act" onClick={onClose}>
-            Cancel
-          </button>
-        </p>
+        <FormEnd
+          word="It is me"
+          busyWord="One moment …"
+          busy={show.isPending}
+          error={show.error}
+          fields={["password"]}
+          onClose={onClose}
+        />
       </form>
     </Sheet>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { Member } from "../../domain/clock/crew";
 import { send } from "../../domain/outbox/outbox";
+import { useOutbox } from "../../domain/outbox/useOutbox";
 import { today } from "../../domain/time";
 
 interface Props {
@@ -62,32 +63,35 @@ export function Unwell({ number, crew, runId, onGoOn, onEnd }: Props) {
 
 /** A knock to the head is noted with one press, also without a network: then nothing but rest for them. */
 function Knocked({ crew, runId }: { crew: Member[]; runId: string }) {
-  const [noted, setNoted] = useState<Record<number, string>>({});
+  const [noted, setNoted] = useState<readonly number[]>([]);
+  const [on] = useState(today);
+  const outbox = useOutbox();
+  const knockOf = (personId: number) => `knock ${personId} ${on}`;
   const known = crew.flatMap(({ personId, name }) => (personId === null ? [] : [{ personId, name }]));
   if (known.length === 0) return null;
   async function note(personId: number, name: string) {
     const on = today();
-    const outcome = await send({
-      key: `knock ${personId} ${on}`,
+    await send({
+      key: knockOf(personId),
       path: `/api/people/${personId}/knocks/on/${on}`,
       body: {},
       title: `Knock to the head, ${name}`,
       runId,
       entry: false,
     });
-    const words = {
-      sent: "noted: nothing but rest until a physician clears it",
-      waiting: "noted on this device, sent with the network",
-      refused: "not noted, see the log",
-    };
-    setNoted((before) => ({ ...before, [personId]: words[outcome.kind] }));
+    setNoted((before) => [...before, personId]);
+  }
+  function become(personId: number): string {
+    const kept = outbox.find(({ key }) => key === knockOf(personId));
+    if (!kept) return "noted: nothing but rest until a physician clears it";
+    return kept.refusal ? "not noted, see the log" : "noted on this device, sent with the network";
   }
   return (
     <p className="flex flex-wrap items-center gap-3 pt-4 text-[20px]">
       {known.map(({ personId, name }) =>
-        noted[personId] ? (
+        noted.includes(personId) ? (
           <b key={personId} role="status">
-            {name}: {noted[personId]}.
+            {name}: {become(personId)}.
           </b>
         ) : (
           <button

@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { api, need, Refused } from "../../api/client";
 import { sessions } from "../../api/queries";
 import { once } from "../../domain/once";
+import { FileButton } from "../../ui/FileButton";
 
 /** What is wrong with the file, with the place of the fault in it. */
 function inWords(error: Error): string {
@@ -14,7 +14,6 @@ function inWords(error: Error): string {
 
 /** Brings a session in from a file. */
 export function Import() {
-  const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const client = useQueryClient();
   const bring = useMutation({
@@ -36,20 +35,12 @@ export function Import() {
   });
   return (
     <div className="max-w-[420px]">
-      <button type="button" className="act" disabled={bring.isPending} onClick={() => input.current?.click()}>
-        {bring.isPending ? "Bringing it in …" : "Import a file"}
-      </button>
-      <input
-        ref={input}
-        type="file"
-        aria-label="Session file"
+      <FileButton
+        label="Session file"
         accept="application/json,.json"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) bring.mutate(file);
-          event.target.value = "";
-        }}
+        word={bring.isPending ? "Bringing it in …" : "Import a file"}
+        disabled={bring.isPending}
+        onFile={(file) => bring.mutate(file)}
       />
       {bring.error && (
         <p role="alert" className="pt-2 text-[13px]">

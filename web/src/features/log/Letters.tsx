@@ -10,6 +10,7 @@ import type { Waiting } from "../../domain/outbox/store";
 import { useOfOthers, useOutbox } from "../../domain/outbox/useOutbox";
 import { when } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
+import { saveFile } from "../../ui/saveFile";
 
 /** Everything of this coach that is not at its place yet: what waits, what came back, what others have sent. */
 export function Letters() {
@@ -195,12 +196,7 @@ function Received({ letter }: { letter: Schemas["LetterOut"] }) {
 }
 
 function AsFile({ name, value }: { name: string; value: object }) {
-  const save = () => {
-    const address = URL.createObjectURL(new Blob([JSON.stringify(value, null, 2)], { type: "application/json" }));
-    const link = Object.assign(document.createElement("a"), { href: address, download: `${name}.json` });
-    link.click();
-    URL.revokeObjectURL(address);
-  };
+  const save = () => saveFile(`${name}.json`, "application/json", JSON.stringify(value, null, 2));
   return (
     <button type="button" className="act" onClick={save}>
       Save as a file

@@ -7,7 +7,6 @@ import { waitingRuns } from "../../domain/clock/keptRun";
 import { nowMs } from "../../domain/clock/steady";
 import { useOutbox } from "../../domain/outbox/useOutbox";
 import { clock, when } from "../../domain/time";
-import { BenchLink } from "../../ui/BenchLink";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
 import { useTrains } from "../../ui/useTrains";
@@ -94,9 +93,9 @@ function Entry({ entry }: { entry: Schemas["LogOut"] }) {
           {entry.session_id && trains && (
             <>
               {" · "}
-              <BenchLink className="link" sessionId={entry.session_id}>
+              <Link className="link" to={`/bench/${entry.session_id}`}>
                 on the bench
-              </BenchLink>
+              </Link>
             </>
           )}
         </p>

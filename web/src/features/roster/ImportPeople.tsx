@@ -1,8 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { api, need } from "../../api/client";
 import { once } from "../../domain/once";
+import { FileButton } from "../../ui/FileButton";
 import { Sheet } from "../../ui/Sheet";
+import { saveFile } from "../../ui/saveFile";
 import { useChanged } from "./useRoster";
 
 const LARGEST_BYTES = 500_000;
@@ -29,7 +31,6 @@ const people = (count: number) => (count === 1 ? "1 athlete" : `${count} athlete
 
 /** People from a table of another program: shown row by row first, then taken whole or not at all. */
 export function ImportPeople({ onClose }: { onClose: () => void }) {
-  const input = useRef<HTMLInputElement>(null);
   const changed = useChanged();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const preview = useMutation({
@@ -54,11 +55,6 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
   const error = preview.error ?? take.error;
   const leave = (line: number) =>
     setLeft((now) => (now.has(line) ? new Set([...now].filter((each) => each !== line)) : new Set([...now, line])));
-  const example = () => {
-    const address = URL.createObjectURL(new Blob([EXAMPLE], { type: "text/csv" }));
-    Object.assign(document.createElement("a"), { href: address, download: "athletes.csv" }).click();
-    URL.revokeObjectURL(address);
-  };
   if (take.data) {
     return (
       <Sheet label="Import athletes" className="w-[420px] max-w-[94vw]" onClose={onClose}>
@@ -80,33 +76,21 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
         needed; sport, sex, stance, rules, bout, VO₂max and groups are read too.
       </p>
       <p className="flex flex-wrap gap-2 pt-3">
-        <button
-          type="button"
+        <FileButton
+          label="File of athletes"
+          accept=".csv,.tsv,.txt,text/csv"
+          word={preview.isPending ? "Reading …" : found ? "Choose another file" : "Choose a file"}
           className={`act ${found ? "" : "main"}`}
           disabled={preview.isPending}
-          onClick={() => input.current?.click()}
-        >
-          {preview.isPending ? "Reading …" : found ? "Choose another file" : "Choose a file"}
-        </button>
-        <button type="button" className="act" onClick={example}>
+          onFile={(file) => preview.mutate(file)}
+        />
+        <button type="button" className="act" onClick={() => saveFile("athletes.csv", "text/csv", EXAMPLE)}>
           Save an example
         </button>
         <button type="button" className="act" onClick={onClose}>
           Cancel
         </button>
       </p>
-      <input
-        ref={input}
-        type="file"
-        aria-label="File of athletes"
-        accept=".csv,.tsv,.txt,text/csv"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) preview.mutate(file);
-          event.target.value = "";
-        }}
-      />
       {error && (
         <p role="alert" className="pt-3">
           <span className="seal">Stopped</span> {error.message}

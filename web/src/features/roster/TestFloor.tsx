@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { personPage, rosterWords } from "../../api/queries";
 import { CuePlayer } from "../../domain/clock/cuePlayer";
 import {
@@ -20,16 +20,14 @@ import {
 import { nowMs } from "../../domain/clock/steady";
 import { shelf } from "../../domain/device/shelf";
 import { BluetoothStrap, offersBluetooth } from "../../domain/devices/bluetooth";
-import { once } from "../../domain/once";
-import { clock, today } from "../../domain/time";
+import { clock } from "../../domain/time";
 import { capital } from "../../ui/capital";
-import { faultBeside, faultOf, TextField } from "../../ui/Field";
 import { TEST, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { STOP_SIGNS } from "../../ui/stopSigns";
 import { Twice } from "../../ui/Twice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
-import { usePageAct } from "./useRoster";
+import { Asked, Result } from "./TestResult";
 
 const LOOK_EVERY_MS = 50;
 const kept = shelf<TestState>("field-test", 1, (value) => value as TestState);
@@ -91,6 +89,7 @@ function useTest(id: string, course: Course) {
 
 function Running({ person, kind, course, known }: Props) {
   const id = `${person.id} ${kind}`;
+  const navigate = useNavigate();
   const [state, send] = useTest(id, course);
   const [, draw] = useReducer((count: number) => count + 1, 0);
   const stage = course.stages[state.stage];
@@ -124,7 +123,13 @@ function Running({ person, kind, course, known }: Props) {
   const tap = useCallback(() => send({ kind: "tap", now_ms: nowMs() }), [send]);
   useKeys(TEST, { go: () => (on ? tap() : state.asking ? send({ kind: "next" }) : !over && begin()) });
 
-  if (over) return <Done id={id} person={person} kind={kind} course={course} state={state} send={send} />;
+  if (over) {
+    const leave = () => {
+      kept.remove(id);
+      void navigate(`/roster/${person.id}`);
+    };
+    return <Result person={person} kind={kind} course={course} state={state} send={send} onKept={leave} />;
+  }
   if (!stage) return null;
   const { first, many } = placesOf(course, state.stage);
   const gone = gone_s(state, nowMs());
@@ -263,122 +268,4 @@ function useStrap(onHeart: (bpm: number) => void) {
     }
   };
   return { bpm, failed, find };
-}
-
-interface AskedProps {
-  course: Course;
-  stage: number;
-  state: TestState;
-  send: (event: TestEvent) => void;
-}
-
-/** The counts of one stage: as tapped or told by the strap, to be typed over. */
-function Asked({ course, stage, state, send }: AskedProps) {
-  const { first, many } = placesOf(course, stage);
-  const seconds = (course.stages[stage]?.seconds ?? 0) / many;
-  return (
-    <fieldset className="w-full max-w-[720px]">
-      <legend className="pb-2 text-[22px] font-semibold">{course.asks}</legend>
-      <div className={`grid gap-3 ${many > 1 ? "grid-cols-2 min-[700px]:grid-cols-3" : "justify-center"}`}>
-        {state.counts.slice(first, first + many).map((count, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a stage stay where they are
-          <label key={index} className="text-left">
-            {many > 1
-              ? `${clock(index * seconds)} to ${clock((index + 1) * seconds)}`
-              : (course.stages[stage]?.name ?? "")}
-            <input
-              className="field mt-1 min-h-[56px] text-[24px]"
-              inputMode="numeric"
-              // biome-ignore lint/a11y/noAutofocus: it is what the end of a part asks for
-              autoFocus={index === 0}
-              value={count ?? ""}
-              onChange={({ target: { value } }) => {
-                if (/^\d{0,4}$/.test(value)) {
-                  send({ kind: "tell", place: first + index, count: value === "" ? null : Number(value) });
-                }
-              }}
-            />
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
-type DoneProps = Pick<Props, "person" | "kind" | "course"> & { id: string; state: TestState; send: AskedProps["send"] };
-
-/** All parts were done: where, who counted, and keep it. */
-function Done({ id, person, kind, course, state, send }: DoneProps) {
-  const navigate = useNavigate();
-  const act = usePageAct(person.id);
-  const [where, setWhere] = useState("");
-  const [by, setBy] = useState("");
-  const strikes = kind === "strikes";
-  const leave = () => {
-    kept.remove(id);
-    void navigate(`/roster/${person.id}`);
-  };
-  function save() {
-    const body: Schemas["FieldTestIn"] = {
-      kind,
-      on: today(),
-      value: strikes ? null : (state.counts[0] ?? null),
-      counts: strikes ? state.counts.map((count) => count ?? 0) : null,
-      where,
-      counted_by: by,
-    };
-    const params = { path: { person_id: person.id } };
-    act.mutate(
-      () =>
-        once(["test", person.id, body], (headers) =>
-          need(api.POST("/api/people/{person_id}/tests", { params, body, headers })),
-        ),
-      {
-        onSuccess: leave,
-      },
-    );
-  }
-  const others = faultBeside(act.error, ["counts", "value", "where", "counted_by"]);
-  const wrong = faultOf(act.error, "counts") ?? faultOf(act.error, "value") ?? others;
-  return (
-    <main className="mx-auto grid max-w-[720px] gap-4 px-4 py-8">
-      <h1>Is that right?</h1>
-      <p className="quiet">{person.name}, today. What was counted can be typed over.</p>
-      {course.stages.map((stage, index) => (
-        <Asked key={stage.name} course={course} stage={index} state={state} send={send} />
-      ))}
-      <div className="grid gap-3 min-[600px]:grid-cols-2">
-        <TextField
-          label="Bag or track"
-          maxLength={60}
-          value={where}
-          fault={faultOf(act.error, "where")}
-          onChange={(event) => setWhere(event.target.value)}
-        />
-        <TextField
-          label="Who counted"
-          maxLength={60}
-          value={by}
-          fault={faultOf(act.error, "counted_by")}
-          onChange={(event) => setBy(event.target.value)}
-        />
-      </div>
-      {wrong && (
-        <p role="alert">
-          <span className="seal">Not done</span> {wrong}
-        </p>
-      )}
-      <p className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="act main min-h-[52px]"
-          disabled={act.isPending || state.counts.includes(null)}
-          onClick={save}
-        >
-          {act.isPending ? "Saving …" : "Keep the test"}
-        </button>
-        <Twice word="Throw it away" sure="Yes, throw these counts away" className="act min-h-[52px]" onDo={leave} />
-      </p>
-    </main>
-  );
 }

@@ -4,13 +4,12 @@ import { Link } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
 import { rosterWords } from "../../api/queries";
 import { COURSES } from "../../domain/clock/fieldTest";
-import { once } from "../../domain/once";
 import { day, today } from "../../domain/time";
 import { capital } from "../../ui/capital";
 import { faultOf, SelectField, TextField } from "../../ui/Field";
 import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
-import type { Page, usePageAct } from "./useRoster";
+import { keepTest, type Page, type usePageAct } from "./useRoster";
 
 type Act = ReturnType<typeof usePageAct>;
 type Test = Schemas["FieldTestOut"];
@@ -30,13 +29,7 @@ export function Tests({ page, act }: { page: Page; act: Act }) {
     );
   const bringBack = ({ kind, on, value, counts, where, counted_by }: Test) => {
     const body = { kind, on, value: counts ? null : value, counts, where, counted_by };
-    act.mutate(
-      () =>
-        once(["test back", page.person.id, body], (headers) =>
-          need(api.POST("/api/people/{person_id}/tests", { params: { path }, body, headers })),
-        ),
-      { onSuccess: () => setGone(null) },
-    );
+    act.mutate(() => keepTest(page.person.id, body), { onSuccess: () => setGone(null) });
   };
   return (
     <section aria-label="Tests">
@@ -118,14 +111,7 @@ export function NewTest({ page, act, onClose }: { page: Page; act: Act; onClose:
       where,
       counted_by: by,
     };
-    const params = { path: { person_id: page.person.id } };
-    act.mutate(
-      () =>
-        once(["test", page.person.id, body], (headers) =>
-          need(api.POST("/api/people/{person_id}/tests", { params, body, headers })),
-        ),
-      { onSuccess: onClose },
-    );
+    act.mutate(() => keepTest(page.person.id, body), { onSuccess: onClose });
   }
   const fault = (field: string) => faultOf(act.error, field);
   return (

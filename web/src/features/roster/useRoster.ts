@@ -41,6 +41,12 @@ export function usePageAct(id: number) {
   });
 }
 
+/** A field test of somebody: new, or brought back. */
+export const keepTest = (personId: number, body: Schemas["FieldTestIn"]): Promise<Page> =>
+  once(["test", personId, body], (headers) =>
+    need(api.POST("/api/people/{person_id}/tests", { params: { path: { person_id: personId } }, body, headers })),
+  );
+
 /** Somebody entered: new, or changed. */
 export function useSavePerson(id: number | null) {
   const changed = useChanged();

@@ -76,7 +76,14 @@ function Row({ row, onTold, onNext }: RowProps) {
     },
   });
   const busy = rate.isPending || away.isPending || undo.isPending;
-  const gone = away.isSuccess && away.variables;
+  const told = rate.data ? (
+    <span>
+      <span className="tick">✓</span> <b>{rate.data.rpe}</b> {RPE_WORDS[rate.data.rpe]}, expected{" "}
+      {Math.round(rate.data.planned_rpe)}
+    </span>
+  ) : (
+    away.isSuccess && away.variables && "Not there."
+  );
   const error = rate.error ?? away.error ?? undo.error;
   const when = row.on === today() ? row.at.slice(0, 5) : `${day(row.on)}, ${row.at.slice(0, 5)}`;
   return (
@@ -87,31 +94,15 @@ function Row({ row, onTold, onNext }: RowProps) {
           {row.title}, {when}
         </span>
       </span>
-      {rate.data ? (
+      {told ? (
         <span className="flex flex-wrap items-center gap-3" role="status">
-          <span>
-            <span className="tick">✓</span> <b>{rate.data.rpe}</b> {RPE_WORDS[rate.data.rpe]}, expected{" "}
-            {Math.round(rate.data.planned_rpe)}
-          </span>
+          {told}
           <button
             type="button"
             className="act"
             disabled={busy}
             aria-label={`Undo: ${row.person.name}`}
-            onClick={() => undo.mutate()}
-          >
-            Undo
-          </button>
-        </span>
-      ) : gone ? (
-        <span className="flex flex-wrap items-center gap-3" role="status">
-          Not there.
-          <button
-            type="button"
-            className="act"
-            disabled={busy}
-            aria-label={`Undo: ${row.person.name}`}
-            onClick={() => away.mutate(false)}
+            onClick={() => (rate.data ? undo.mutate() : away.mutate(false))}
           >
             Undo
           </button>

@@ -1,6 +1,7 @@
-import { type FormEvent, type ReactNode, useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { DoorForm } from "./Door";
 
 type Account = Schemas["Account"];
 
@@ -33,13 +34,13 @@ export function AccountForm({
   const [name, setName] = useState(known);
   const [email, setEmail] = useState(sentTo);
   const [password, setPassword] = useState("");
-  function submit(event: FormEvent) {
-    event.preventDefault();
-    onSubmit({ name, email, password });
-  }
-  const others = faultBeside(error, ["name", "email", "password", ...fields]);
   return (
-    <form onSubmit={submit} className="mt-5 grid gap-3 ink-t pt-5">
+    <DoorForm
+      word={word}
+      busy={busy}
+      fault={faultBeside(error, ["name", "email", "password", ...fields])}
+      onSubmit={() => onSubmit({ name, email, password })}
+    >
       {children}
       <TextField
         label="Your name"
@@ -71,10 +72,6 @@ export function AccountForm({
         fault={faultOf(error, "password")}
         onChange={(event) => setPassword(event.target.value)}
       />
-      {others && <p role="alert">{others}</p>}
-      <button type="submit" className="act main min-h-[44px]" disabled={busy}>
-        {busy ? "One moment …" : word}
-      </button>
-    </form>
+    </DoorForm>
   );
 }
