@@ -105,6 +105,21 @@ def test_a_pair_alternates_by_name_and_can_be_swapped_by_hand(pair):
     expect(on_the_floor(pair).first).to_contain_text("Runa works")
 
 
+def test_what_is_pressed_before_it_is_known_who_may_start_is_done_in_order_after_it(pair):
+    held = []
+    pair.route("**/gate?*", lambda route: held.append(route))
+    pair.reload()
+    expect(sheet(pair)).to_be_visible()
+    start(pair, 3)
+    expect(pair.get_by_text("WARM?", exact=True)).to_have_count(0)
+    assert held
+    for request in held:
+        request.continue_()
+    warm(pair)
+    expect(on_the_floor(pair).first).to_contain_text("Runa works")
+    expect(pair.get_by_role("main")).to_contain_text("Round 1 of 3")
+
+
 def test_of_two_on_pads_one_holds_until_the_coach_swaps_them(bench):
     to_floor(bench, "0:30 recover, 3 x (2:00 flow pads [3-2b]) rest 0:40")
     sheet(bench).get_by_role("button", name="Add a person").click()

@@ -48,7 +48,8 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
   /** A skip would lead from too little warm-up into hard work: it is asked about first. */
   const [gated, setGated] = useState(false);
   const [unwell, setUnwell] = useState(false);
-  const [pressed, setPressed] = useState(false);
+  /** What was pressed while it was still looked up who may start: done in order as soon as that is known. */
+  const queue = useRef<("start" | "skip")[]>([]);
   const shown = shownOf(plan, floor.run, floor.at);
   const { now, started, held, lit, counting, lasted, phase, beside, called } = shown;
   const { shift } = floor.run;
@@ -73,10 +74,15 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
 
   const resting = floor.running && (now.phase === "rest" || now.phase === "recover");
   const shut = !started && gate.shut;
-  const asking = (!started && plan.cold !== null && !warm) || gated;
+  /** Nothing easy comes first, by the plan or because it was skipped before the start. */
+  const cold = plan.cold !== null || (plan.warmth !== null && floor.at >= plan.warmth.from_s);
+  const asking = (!started && cold && !warm) || gated;
   /** The start asks once whether everybody is warm; from then on it is start and pause. */
   const press = () => {
-    if (!started && gate.pending) return setPressed(true);
+    if (!started && gate.pending) {
+      queue.current = ["start"];
+      return;
+    }
     if (shut) return document.querySelector("[aria-label='Stops']")?.scrollIntoView({ block: "nearest" });
     if (!started && gate.seen && gate.stopped.length > 0) floor.happened("overruled", overruled(gate.stopped));
     if (!asking) return floor.toggle();
@@ -87,12 +93,6 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
     floor.skip();
     floor.toggle();
   };
-  // Pressed while it was still looked up who may start: as soon as that is known.
-  useEffect(() => {
-    if (!pressed || gate.pending) return;
-    setPressed(false);
-    press();
-  });
   /** A skip would lead into hard work before there was warm-up enough, and nobody has said that all are warm. */
   const tooCold = () => {
     const { warmth, cold } = plan;
@@ -103,11 +103,22 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
   };
   const skip = () => {
     if (gated) return;
+    if (queue.current.length > 0 && gate.pending) {
+      queue.current.push("skip");
+      return;
+    }
     if (tooCold()) {
       floor.hold();
       setGated(true);
     } else floor.skip();
   };
+  useEffect(() => {
+    const next = queue.current[0];
+    if (!next || gate.pending || (next === "skip" && !started)) return;
+    queue.current = shut ? [] : queue.current.slice(1);
+    if (next === "start") press();
+    else skip();
+  });
   const back = () => {
     if (!gated) return floor.back();
     setGated(false);
