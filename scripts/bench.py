@@ -25,7 +25,8 @@ def measure(what: str, act: Callable[[], object], runs: int = 60) -> None:
 
 
 def engine() -> None:
-    from yoisho.engine.person import draws, person
+    from yoisho.engine.cohort import draws
+    from yoisho.engine.person import person
     from yoisho.engine.stores import People, simulate
 
     hour = np.tile([20.0, 10.0], 120), np.tile([1.7, 0.1], 120)

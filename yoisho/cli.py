@@ -1,4 +1,4 @@
-"""The command line on the core: `python -m yoisho parse | evaluate | claim | simulate | combination | method`."""
+"""The command line on the core: `python -m yoisho parse`, `evaluate`, `claim`, `simulate`, `calibrate` and others."""
 
 import argparse
 import json
@@ -22,6 +22,7 @@ from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC, REFERENCE_V
 from yoisho.engine.person import Level, PersonError, Sex
 from yoisho.engine.readout import NoWorkError
 from yoisho.engine.stores import ProfileError
+from yoisho.file_commands import calibrate_command
 from yoisho.judgement import claims as claim
 from yoisho.judgement.targets import TARGETS
 from yoisho.session import shorthand
@@ -119,6 +120,11 @@ def _parser() -> argparse.ArgumentParser:
     profile.add_argument("--vo2max", type=float, default=REFERENCE_VO2MAX_ML_KG_MIN, help="mL/kg/min")
     profile.add_argument("--hold", action="store_true", help="go on at what can be delivered after a shortfall")
     profile.set_defaults(run=simulate_command)
+
+    learn = commands.add_parser("calibrate", parents=[as_json], help="what somebody's logs teach of them")
+    learn.add_argument("person", metavar="PERSON.json", help='such as {"age_years": 28, "mass_kg": 61}')
+    learn.add_argument("logs", metavar="LOGS.json", help='such as [{"text": "8 x (20 all-out, 10 rest)", "rpe": 9}]')
+    learn.set_defaults(run=calibrate_command)
     return parser
 
 

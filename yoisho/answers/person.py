@@ -5,8 +5,9 @@ from typing import Literal
 
 import numpy as np
 
+from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.field_tests import ALL_OUT_FORCE, StrikeTest
-from yoisho.engine.person import Origin, Person, Value, best_guess, draws
+from yoisho.engine.person import Origin, Person, Value
 from yoisho.engine.stores import Floats
 from yoisho.engine.strike_cost import mix_of, top_rate
 from yoisho.review.repeats import FIELD_TESTS

@@ -6,11 +6,12 @@ from functools import cached_property
 import numpy as np
 
 from yoisho.engine import heart_rate
+from yoisho.engine.cohort import Cohort
 from yoisho.engine.demand import Demands, demands_of
 from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
 from yoisho.engine.lactate import RESTING_MMOL, blood_lactate
 from yoisho.engine.parameters import REFERENCE
-from yoisho.engine.person import Cohort, Person
+from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats, People, Run, resting_uptake_frac
 from yoisho.engine.work_bouts import WorkBout
 from yoisho.session.timeline import Timeline
@@ -185,6 +186,7 @@ def measure(
     run = run.at(demands.last)
     resting = resting_uptake_frac(V)
     heart = heart_rate.course(run.seconds, run.uptake_frac, resting, ceilings, cohort.hr_rest_bpm, cohort.hr_max_bpm)
+    heart = np.minimum(heart + cohort.hr_offset_bpm, cohort.hr_max_bpm)
     in_play = run.uptake_frac / ceilings[:, None]
     lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
 

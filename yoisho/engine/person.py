@@ -1,35 +1,25 @@
 """A person as the engine sees one: each number with its spread and where it came from."""
 
-from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from dataclasses import dataclass, field
 from typing import Literal
 
-import numpy as np
-
 from yoisho.engine import field_tests, heart_rate
-from yoisho.engine.demand import Striking, demands_of
 from yoisho.engine.field_tests import StrikeTest
-from yoisho.engine.parameters import REFERENCE, Parameters
-from yoisho.engine.stores import Floats, People, Precision
-from yoisho.engine.strike_cost import COST_CV
-from yoisho.session.interval import Interval
+from yoisho.engine.stores import Floats
 from yoisho.session.rules import RULE_SETS
-from yoisho.session.timeline import unroll
 from yoisho.strikes.counts import Stance
-from yoisho.strikes.tempo import TEMPOS
 
-Origin = Literal["measured", "estimated", "default"]
+Origin = Literal["measured", "estimated", "default", "learned"]
 Level = Literal["beginner", "club", "fighter"]
 Sex = Literal["female", "male"]
 Training = Literal["untrained", "trained", "sprint-trained"]
 
-DRAWS = 200
-SEED = 20_26
 CAPACITY_CV = 0.20
 """Spread of a store's size between people of one VO2max and training. Own setting."""
 STRIKE_TEST_CV = 0.12
 FORCE_CV = 0.10
-TEMPO_DEMAND_CV = 0.10
+HEART_OFFSET_SD_BPM = 4.0
+"""Of the heart at work against what uptake says of it, from one person to another. Own setting."""
 VO2MAX_CV: dict[Origin, float] = {"measured": 0.04, "estimated": 0.10, "default": 0.15}
 TRAINING_SCALE: dict[Training, float] = {"untrained": 0.8, "trained": 1.0, "sprint-trained": 1.15}
 """Multiplies the lactic store and both anaerobic flows. Own setting, within the bands that deficits show (untrained
@@ -71,6 +61,17 @@ class Value:
 
 
 @dataclass(frozen=True)
+class Learned:
+    """What logs have taught of somebody: draws of the engine's traits that fit them."""
+
+    logs: int
+    digest: str
+    """Of everything it was learned from: two are the same where it is."""
+    draws: Floats = field(compare=False, repr=False)
+    """Traits where they are normal, as `engine.cohort` has them. Shape (k, d)."""
+
+
+@dataclass(frozen=True)
 class Person:
     vo2max_ml_kg_min: Value
     hr_max_bpm: Value
@@ -88,6 +89,8 @@ class Person:
     """Id of the rule set the person competes under; None where it is not known."""
     heart_rate_lowering_medication: bool = False
     stance: Stance = "orthodox"
+    learned: Learned | None = None
+    """From their logs; None where nothing is, or where it is switched off."""
 
     @property
     def heart_holds(self) -> bool:
@@ -171,7 +174,7 @@ def person(
     speed = Value(1.0, 0.15, "default", "table of limbs")
     force = Value(1.0, FORCE_CV, "default", "table of efforts")
     if strike_test is not None:
-        found = field_tests.striker_of(strike_test, vo2max.value, _velocity(level, age_years))
+        found = field_tests.striker_of(strike_test, vo2max.value, velocity(level, age_years))
         scale = found.anaerobic_scale
         anaerobic = Value(scale, STRIKE_TEST_CV * scale, "estimated", "3:00 strike test, how it falls")
         speed = Value(found.top, 0.05 * found.top, "measured", "10 s strike test")
@@ -187,83 +190,6 @@ def person(
     )  # fmt: skip
 
 
-@dataclass(frozen=True)
-class Cohort:
-    """One person as the engine runs them: the best guess alone, or many draws within what is not known."""
-
-    people: People
-    hr_max_bpm: Floats
-    hr_rest_bpm: Floats
-    striking: Striking
-
-    @cached_property
-    def highest_lactic_rate(self) -> Floats:
-        """Mean lactic flow of 30 s of all-out punching, fresh [mL/kg/s], shape (k,)."""
-        precision: Precision = np.float32 if len(self.people) > 1 else np.float64
-        asked = demands_of(unroll(Interval(int(LACTIC_REFERENCE_S), "all-out")), self.people, self.striking)
-        alone = asked.run(self.people, sample_s=1e4, precision=precision)
-        return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
-
-
-LACTIC_REFERENCE_S = 30.0
-"""Length of the fresh all-out effort whose lactic flow counts as the person's highest."""
-PEOPLE_KEPT = 128
-"""People whose cohorts are kept: drawing them, and trying their highest flow, costs more than a short session."""
-
-
-def _velocity(level: Level, age_years: float) -> float:
+def velocity(level: Level, age_years: float) -> float:
     """Speed of the limbs against an elite striker's [-]."""
     return LEVEL_VELOCITY[level] * max(0.6, 1.0 - VELOCITY_LOST_A_YEAR * max(0.0, age_years - 30.0))
-
-
-@lru_cache(PEOPLE_KEPT)
-def best_guess(person: Person, parameters: Parameters = REFERENCE) -> Cohort:
-    one = np.ones(1)
-    return Cohort(
-        People.one(person.vo2max_ml_kg_min.value, parameters, person.anaerobic_scale.value),
-        one * person.hr_max_bpm.value,
-        one * person.hr_rest_bpm.value,
-        Striking(
-            one * _velocity(person.level, person.age_years),
-            one * person.speed_scale.value,
-            one,
-            one * person.all_out_force.value,
-            dict.fromkeys(TEMPOS, one),
-        ),
-    )
-
-
-@lru_cache(PEOPLE_KEPT)
-def draws(person: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
-    """`count` people like `who`, spread by what is not known. The seed is fixed: the same person, the same ranges."""
-    random = np.random.default_rng(SEED)
-
-    def spread(cv: float) -> Floats:
-        sigma = np.sqrt(np.log1p(cv * cv))
-        return np.asarray(np.exp(sigma * np.clip(random.standard_normal(count), -3, 3)))
-
-    vo2max = person.vo2max_ml_kg_min
-    hr_max = person.hr_max_bpm.value + person.hr_max_bpm.sd * np.clip(random.standard_normal(count), -3, 3)
-    hr_rest = person.hr_rest_bpm.value + person.hr_rest_bpm.sd * np.clip(random.standard_normal(count), -2, 2)
-    vo2max_drawn = vo2max.value * spread(vo2max.sd / vo2max.value)
-    sprint = spread(CAPACITY_CV)
-    anaerobic = person.anaerobic_scale.value * spread(person.anaerobic_scale.sd / person.anaerobic_scale.value)
-    average = People.of(vo2max_drawn, np.full(count, person.anaerobic_scale.value), parameters)
-    return Cohort(
-        People(
-            average.vo2max_ml_kg_s,
-            average.sprint_capacity_ml_kg * sprint,
-            average.lactic_capacity_ml_kg * anaerobic / person.anaerobic_scale.value,
-            average.anaerobic_scale,
-            average.quickness,
-        ),
-        np.maximum(hr_max, hr_rest + 30),
-        hr_rest,
-        Striking(
-            np.full(count, _velocity(person.level, person.age_years)),
-            spread(person.speed_scale.sd / person.speed_scale.value) * person.speed_scale.value,
-            spread(COST_CV),
-            spread(person.all_out_force.sd / person.all_out_force.value) * person.all_out_force.value,
-            {tempo: spread(TEMPO_DEMAND_CV) for tempo in TEMPOS},
-        ),
-    )

@@ -5,9 +5,10 @@ from functools import cached_property
 
 import numpy as np
 
+from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.energy_cost import LOWEST_MET, SPARRING_MET, kcal_of_met
 from yoisho.engine.measures import Measured, measure
-from yoisho.engine.person import Person, best_guess, draws
+from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.engine.work_bouts import WorkBouts, find_work_bouts
 from yoisho.session.timeline import Timeline

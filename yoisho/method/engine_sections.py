@@ -1,8 +1,10 @@
 """The sections on the engine: stores, parameters, people, read-outs."""
 
 from dataclasses import fields
+from math import hypot
 
 from yoisho.engine import heart_rate, lactate
+from yoisho.engine.cohort import DEMAND_CV, DRAWS, TEMPO_DEMAND_CV
 from yoisho.engine.demand import FOOTWORK_ML_KG_MIN, LOWEST_ALL_OUT, MOST_FOOTWORK
 from yoisho.engine.energy_cost import COMPENDIUM_2011, KCAL_PER_L_O2
 from yoisho.engine.kernel import TIRING, WASTE
@@ -10,10 +12,9 @@ from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN, REST
 from yoisho.engine.person import (
     CAPACITY_CV,
     DEFAULT_VO2MAX,
-    DRAWS,
+    HEART_OFFSET_SD_BPM,
     LEVEL_TRAINING,
     STRIKE_TEST_CV,
-    TEMPO_DEMAND_CV,
     TRAINING_SCALE,
     VO2MAX_CV,
 )
@@ -106,9 +107,10 @@ def effort() -> Section:
         "effort", "From effort words to demand, and from strikes",
         (
             "A word is relative: it asks for a share of the way from rest to the ceiling of the muscle in play, with a "
-            f"spread of {100 * TEMPO_DEMAND_CV:.0f} %, and a word means as hard as fits its length. The strikes follow "
-            "from what one costs this person. What the coach fixes, a beat or strikes a minute, fixes the strikes, and "
-            "the demand follows: the same line is harder for the weaker. 'At 170 %' is a paced demand of VO2max.",
+            f"spread of {100 * hypot(DEMAND_CV, TEMPO_DEMAND_CV):.0f} %, and means as hard as fits its length. The "
+            "strikes follow from what one costs this person. What the coach fixes, a beat or strikes a minute, fixes "
+            "the strikes, and the demand follows: the same line is harder for the weaker. 'At 170 %' is a paced demand "
+            "of VO2max.",
             "A strike costs the kinetic energy of its limb over the efficiency of muscle: "
             f"(m (f v)^2 / 2) / {EFFICIENCY:g} / {J_PER_ML_O2:g} J/mL / {REFERENCE_MASS_KG:g} kg, f its force against "
             "a full strike. Mass and speed of a punch after Walilko 2005, from memory; other limbs, top rates and "
@@ -159,7 +161,9 @@ def people() -> Section:
         ("VO2max, by default", f"{100 * VO2MAX_CV['default']:.0f} %"),
         ("size of a store", f"{100 * CAPACITY_CV:.0f} %"),
         ("lactic store by strike test", f"{100 * STRIKE_TEST_CV:.0f} %"),
-        ("demand of a tempo", f"{100 * TEMPO_DEMAND_CV:.0f} %"),
+        ("demand of all words together", f"{100 * DEMAND_CV:.0f} %"),
+        ("demand of one word besides", f"{100 * TEMPO_DEMAND_CV:.0f} %"),
+        ("heart against what uptake says", f"{HEART_OFFSET_SD_BPM:g} bpm"),
         ("HRmax, measured", "3 bpm"),
         ("HRmax, by formula", f"{heart_rate.FORMULA_SD_BPM:g} bpm"),
     )

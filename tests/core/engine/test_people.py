@@ -2,9 +2,10 @@ import numpy as np
 import pytest
 
 from yoisho.engine import heart_rate
+from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.demand import ceiling_of
 from yoisho.engine.field_tests import StrikeTest
-from yoisho.engine.person import PersonError, best_guess, draws, person
+from yoisho.engine.person import PersonError, person
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 

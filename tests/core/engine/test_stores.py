@@ -6,8 +6,9 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
+from yoisho.engine.cohort import draws
 from yoisho.engine.parameters import REFERENCE
-from yoisho.engine.person import draws, person
+from yoisho.engine.person import person
 from yoisho.engine.stores import People, ProfileError, simulate
 
 profiles = st.lists(st.tuples(st.integers(5, 120), st.floats(0, 2.2)), min_size=1, max_size=6)
