@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo serve backup restore test bench fuzz mutants fit docs shots types
+.PHONY: help demo serve backup restore test bench fuzz mutants fit prove docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -32,6 +32,9 @@ mutants: ## turn rules of the core round and see whether a test notices (COUNT=2
 
 fit: ## search the engine's parameters against the published studies (GENERATIONS=360, FROM=anew)
 	@GENERATIONS="$(GENERATIONS)" FROM="$(FROM)" scripts/fit
+
+prove: ## learn from simulated people whose capacities are known, and write down how near it comes (PEOPLE=200)
+	@PEOPLE="$(PEOPLE)" scripts/prove
 
 docs: ## write docs/method.md and docs/session.schema.json anew from the software itself
 	@scripts/docs

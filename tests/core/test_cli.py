@@ -197,3 +197,75 @@ def test_a_wrong_combination_is_pointed_at(capsys):
     _, said = command(capsys, "combination", "1-2, slpi", fails=True)
     assert "Did you mean slip?" in said
     assert "       ^" in said
+
+
+def written(tmp_path, name, what):
+    path = tmp_path / name
+    path.write_text(what if isinstance(what, str) else json.dumps(what))
+    return str(path)
+
+
+LOGS = [
+    {"text": "8 x (20 all-out, 10 rest)", "rpe": 9, "strikes": [92, 80, 60, None, 37, 32, 29, 27]},
+    {"text": "3 x (3:00 combination) rest 1:00", "rpe": 8, "heart": [
+        [30 * n + at, bpm]
+        for n, bpm in enumerate([78, 118, 150, 164, 170, 172, 171, 146, 124, 138, 158, 169, 172, 174, 172, 146])
+        for at in range(0, 30, 5)
+    ]},
+]  # fmt: skip
+
+
+def test_calibrate_tells_before_and_after_and_how_well_both_forecast(capsys, tmp_path):
+    who = written(tmp_path, "person.json", {"age_years": 28, "mass_kg": 61, "sex": None, "hr_max_bpm": 190})
+    found = answer(capsys, "calibrate", who, written(tmp_path, "logs.json", LOGS))
+    assert found["logs"] == 2
+    before, after = (found[side]["lactic_capacity_ml_kg"] for side in ("before", "after"))
+    assert before["low"] < before["value"] < before["high"]
+    assert after["high"] - after["low"] < before["high"] - before["low"]
+    assert set(found["forecast_after"]) == {"strikes", "heart", "rpe"}
+    assert found["forecast_after"]["strikes"]["crps"] < found["forecast_before"]["strikes"]["crps"]
+    assert found["forecast_before"]["strikes"]["numbers"] == 7
+    assert found["effective_draws"] > 20
+
+
+def test_calibrate_without_logs_changes_nothing(capsys, tmp_path):
+    found = answer(capsys, "calibrate", written(tmp_path, "p.json", {}), written(tmp_path, "l.json", []))
+    assert found["before"] == found["after"]
+    assert found["forecast_after"] == {}
+
+
+@pytest.mark.parametrize(
+    ("who", "logs", "said"),
+    [
+        ({"vo2max": 50}, [], "there is no 'vo2max'; there are vo2max_ml_kg_min"),
+        ({"age_years": "young"}, [], 'age_years: a number is wanted, not "young"'),
+        ({"level": "pro"}, [], "level: one of beginner, club, fighter is wanted"),
+        ({"age_years": 4}, [], "age is between 8 and 95"),
+        ({"strike_test": [60, 160]}, [], "eight counts are wanted"),
+        ({}, {}, "a list such as [] is wanted"),
+        ({}, [{"rpe": 5}], "log 1: 'text' is missing"),
+        ({}, [LOGS[0], {"text": "8 x (20 sprinting)"}], "log 2, text, character"),
+        ({}, [{"text": "30 power", "rpe": 12}], "log 1, rpe: a number from 0 to 10"),
+        (
+            {},
+            [{"text": "8 x (20 all-out, 10 rest)", "strikes": [10, 12]}],
+            "log 1: strikes are counted for each effort",
+        ),
+        ({}, [{"text": "30 power", "heart": [[1, 2, 3]]}], "pairs of second and bpm"),
+        ("{", [], "line 1: this is not JSON"),
+    ],
+)
+def test_calibrate_says_what_is_wrong_and_where(capsys, tmp_path, who, logs, said):
+    paths = written(tmp_path, "person.json", who), written(tmp_path, "logs.json", logs)
+    assert said in command(capsys, "calibrate", *paths, fails=True)[1]
+
+
+def test_a_strike_test_may_stand_in_a_file_of_the_person(capsys, tmp_path):
+    counts = [60, 160, 158, 140, 122, 110, 104, 100]
+    ways = counts, {"ten_s": 60, "thirty_s": 160, "splits": counts[2:]}
+    logs = written(tmp_path, "l.json", [])
+    one, other = (
+        answer(capsys, "calibrate", written(tmp_path, "p.json", {"strike_test": way}), logs)["before"] for way in ways
+    )
+    assert one == other
+    assert one["speed_scale"]["value"] != 1.0

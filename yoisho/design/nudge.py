@@ -6,7 +6,7 @@ The steps are our own settings: what a coach would try next.
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import ceil
-from typing import Any
+from typing import Any, Literal
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, Reading, read
@@ -75,8 +75,21 @@ def _round(seconds: int, step: int) -> int:
     return max(step, step * round(seconds / step))
 
 
-Option = tuple[str, dict[str, Any]]
-"""A name, and the fields it changes."""
+Knob = Literal["rest", "rounds", "work", "effort", "strikes", "side"]
+
+
+@dataclass(frozen=True)
+class Turn:
+    """One knob, turned by a notch."""
+
+    name: str
+    knob: Knob
+    up: bool | None = None
+    """More of it, or less; None where it is neither."""
+
+
+Option = tuple[Turn, dict[str, Any]]
+"""A turn, and the fields it changes."""
 
 
 def _of_interval(node: Interval) -> Iterator[Option]:
@@ -86,14 +99,15 @@ def _of_interval(node: Interval) -> Iterator[Option]:
         for by in (step, -step):
             if node.seconds + by >= step:
                 longer = "longer" if by > 0 else "shorter"
-                yield f"{clock(abs(by))} {longer} {word}", {"seconds": _round(node.seconds + by, step)}
+                turn = Turn(f"{clock(abs(by))} {longer} {word}", "work" if node.kind == "work" else "rest", by > 0)
+                yield turn, {"seconds": _round(node.seconds + by, step)}
     else:
         by = max(1, max(node.reps) // 10)
         a_round = " a round" if len(node.reps) > 1 else ""
         for count in (by, -by):
             if min(node.reps) + count >= 1:
                 name = f"{abs(count)} rep{'' if abs(count) == 1 else 's'} {'more' if count > 0 else 'fewer'}{a_round}"
-                yield name, {"reps": tuple(reps + count for reps in node.reps)}
+                yield Turn(name, "work", count > 0), {"reps": tuple(reps + count for reps in node.reps)}
     if node.kind != "work":
         return
     if node.tempo in LADDER:
@@ -101,17 +115,17 @@ def _of_interval(node: Interval) -> Iterator[Option]:
         for step in (1, -1):
             if 0 <= at + step < len(LADDER):
                 other = LADDER[at + step]
-                yield f"{TEMPOS[other].word} instead of {word}", {"tempo": other}
+                yield Turn(f"{TEMPOS[other].word} instead of {word}", "effort", step > 0), {"tempo": other}
     if node.drill is not None and node.seconds is not None and node.beat is None and node.per_min is None:
         reset_s = node.reset_s if node.reset_s is not None else ceil(TEMPOS[node.tempo].reset_s)
         if reset_s:
-            yield "a shorter reset", {"reset_s": reset_s - 1}
+            yield Turn("a shorter reset", "strikes", up=True), {"reset_s": reset_s - 1}
         if reset_s < RESET_S[1]:
-            yield "a longer reset", {"reset_s": reset_s + 1}
+            yield Turn("a longer reset", "strikes", up=False), {"reset_s": reset_s + 1}
     if node.struck and node.seconds is not None and node.beat is None and not TEMPOS[node.tempo].top_rate:
         yield from _of_strikes(node)
     if node.struck and node.switch is None and node.drill is not None and node.seconds is not None:
-        yield "sides changed at half", {"switch": "half"}
+        yield Turn("sides changed at half", "side"), {"switch": "half"}
 
 
 def _of_strikes(node: Interval) -> Iterator[Option]:
@@ -125,14 +139,15 @@ def _of_strikes(node: Interval) -> Iterator[Option]:
             continue
         if node.per_min is None:
             # A word says how hard the work is: how many fall in it follows.
-            yield f"{name}: {other} % power", {"power_percent": other}
+            yield Turn(f"{name}: {other} % power", "strikes"), {"power_percent": other}
         else:
             rate = round(node.per_min * power / other)
-            yield f"{name}: {rate} a minute at {other} % power", {"per_min": rate, "power_percent": other}
+            turn = Turn(f"{name}: {rate} a minute at {other} % power", "strikes")
+            yield turn, {"per_min": rate, "power_percent": other}
     if node.per_min is not None:
         by = max(1, 5 * round(node.per_min / 50))
-        yield f"{by} strikes a minute more", {"per_min": node.per_min + by}
-        yield f"{by} strikes a minute fewer", {"per_min": node.per_min - by}
+        yield Turn(f"{by} strikes a minute more", "strikes", up=True), {"per_min": node.per_min + by}
+        yield Turn(f"{by} strikes a minute fewer", "strikes", up=False), {"per_min": node.per_min - by}
 
 
 def _what(node: Repeat) -> str:
@@ -147,10 +162,10 @@ def _of_repeat(node: Repeat) -> Iterator[Option]:
         if node.count + count >= 1:
             rounds = f"{_what(node)}{'' if abs(count) == 1 else 's'}"
             name = f"{abs(count)} {rounds} {'more' if count > 0 else 'fewer'}"
-            yield name, {"count": node.count + count}
+            yield Turn(name, "rounds", count > 0), {"count": node.count + count}
     pause = node.between
     if pause is None:
-        yield "0:30 rest between", {"between": Interval(30, "rest")}
+        yield Turn("0:30 rest between", "rest", up=True), {"between": Interval(30, "rest")}
         return
     seconds = pause.seconds or 0
     step = 5 if seconds < 45 else 15 if seconds < 150 else 30
@@ -158,46 +173,46 @@ def _of_repeat(node: Repeat) -> Iterator[Option]:
         if seconds + by >= step:
             more = "more" if by > 0 else "less"
             changed = replace(pause, seconds=_round(seconds + by, step))
-            yield f"{clock(step)} {more} {pause.tempo} between", {"between": changed}
+            yield Turn(f"{clock(step)} {more} {pause.tempo} between", "rest", by > 0), {"between": changed}
 
 
-def _possible(node: Interval | Repeat, options: Iterator[Option]) -> Iterator[tuple[str, Node]]:
-    for name, change in options:
+def _possible(node: Interval | Repeat, options: Iterator[Option]) -> Iterator[tuple[Turn, Node]]:
+    for turn, change in options:
         try:
-            yield name, replace(node, **change)
+            yield turn, replace(node, **change)
         except SessionError:
             continue
 
 
-def variants(node: Node) -> Iterator[tuple[str, Node]]:
+def variants(node: Node) -> Iterator[tuple[Turn, Node]]:
     """Every small change to a tree, named."""
     match node:
         case Interval():
             yield from _possible(node, _of_interval(node))
         case Sequence():
             for index, item in enumerate(node.items):
-                for name, changed in variants(item):
-                    yield name, Sequence((*node.items[:index], changed, *node.items[index + 1 :]))
+                for turn, changed in variants(item):
+                    yield turn, Sequence((*node.items[:index], changed, *node.items[index + 1 :]))
         case Repeat():
             yield from _possible(node, _of_repeat(node))
-            for name, changed in variants(node.body):
-                yield name, replace(node, body=changed)
+            for turn, changed in variants(node.body):
+                yield turn, replace(node, body=changed)
 
 
 WARM_UP = warm_up(300, 180)
 
 
-def candidates(session: Session, *, framed: bool = True) -> Iterator[tuple[str, int, Session]]:
+def candidates(session: Session, *, framed: bool = True) -> Iterator[tuple[Turn, int, Session]]:
     """Every small change to the main parts, named, with its part; with `framed`, a warm-up before a session without."""
     parts = session.parts
     if framed and not any(part.purpose == "warm-up" for part in parts):
-        yield "a warm-up of 8:00 before it", 0, replace(session, parts=(WARM_UP, *parts))
+        yield Turn("a warm-up of 8:00 before it", "work"), 0, replace(session, parts=(WARM_UP, *parts))
     for index, part in enumerate(parts):
         if part.purpose in FRAMES:
             continue
-        for name, tree in variants(part.tree):
+        for turn, tree in variants(part.tree):
             changed = (*parts[:index], replace(part, tree=tree), *parts[index + 1 :])
-            yield name, index, replace(session, parts=changed)
+            yield turn, index, replace(session, parts=changed)
 
 
 def simulated(person: Person, session: Session) -> Reading | None:
@@ -208,7 +223,7 @@ def simulated(person: Person, session: Session) -> Reading | None:
         return None
 
 
-class _Judge:
+class Judge:
     """Reads and scores sessions for one person, purpose, day and time."""
 
     def __init__(self, person: Person, target_id: str, circumstances: Circumstances, minutes: int | None):
@@ -249,7 +264,7 @@ def _fits(verdict: Verdict) -> bool:
     return verdict.strokes >= REACHED and verdict.trains_best == verdict.target
 
 
-def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
+def _nudged(judge_: Judge, session: Session) -> list[Nudge]:
     """All that are possible, call up no new caution, and are better; the best first."""
     before = judge_.read(session)
     if before is None:
@@ -257,7 +272,7 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
     said = judge_.spoken(before)
     score, rules = judge_.verdict(before, said).score, {caution.rule for caution in said}
     found = []
-    for name, part, changed in candidates(session):
+    for turn, part, changed in candidates(session):
         after = judge_.read(changed)
         if after is None:
             continue
@@ -270,7 +285,7 @@ def _nudged(judge_: _Judge, session: Session) -> list[Nudge]:
         if verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
             continue
         changes = judge_.changes(before, after)
-        found.append(Nudge(name, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict)))
+        found.append(Nudge(turn.name, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict)))
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
 
 
@@ -283,7 +298,7 @@ def nudges(
 ) -> tuple[Nudge, ...]:
     """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
     the best that does stands first."""
-    found = _nudged(_Judge(person, target_id, circumstances or Circumstances(), minutes), session)
+    found = _nudged(Judge(person, target_id, circumstances or Circumstances(), minutes), session)
     cures: dict[str, Nudge] = {}
     for nudge in found:
         for rule in nudge.cures:
@@ -300,7 +315,7 @@ def make_it_so(
     minutes: int | None = None,
 ) -> Series:
     """The shortest series of nudges after which the session trains its purpose, within the minutes."""
-    judge_ = _Judge(person, target_id, circumstances or Circumstances(), minutes)
+    judge_ = Judge(person, target_id, circumstances or Circumstances(), minutes)
     begun = judge_.read(session)
     if begun is None:
         return Series((), session, 0, reached=False)

@@ -180,8 +180,8 @@ class _Search:
         )
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
-        for name, _part, changed in candidates(session, framed=False):
-            yield name, changed
+        for turn, _part, changed in candidates(session, framed=False):
+            yield turn.name, changed
         yield from softened(session)
 
     def run(self, session: Session) -> Scaled:

@@ -80,6 +80,7 @@ def values_of(normal: Floats) -> Floats:
 
 def prior(person: Person) -> tuple[Floats, Floats]:
     """Middle and standard deviation of every trait, where it is normal, before any log. Both of shape (d,)."""
+    person = person.unlearned
     known = {
         "hr_max_bpm": person.hr_max_bpm,
         "hr_rest_bpm": person.hr_rest_bpm,

@@ -69,6 +69,8 @@ class Learned:
     """Of everything it was learned from: two are the same where it is."""
     draws: Floats = field(compare=False, repr=False)
     """Traits where they are normal, as `engine.cohort` has them. Shape (k, d)."""
+    before: "Person" = field(compare=False, repr=False)
+    """The person as they were known without it."""
 
 
 @dataclass(frozen=True)
@@ -91,6 +93,11 @@ class Person:
     stance: Stance = "orthodox"
     learned: Learned | None = None
     """From their logs; None where nothing is, or where it is switched off."""
+
+    @property
+    def unlearned(self) -> "Person":
+        """As they are known without their logs."""
+        return self.learned.before if self.learned else self
 
     @property
     def heart_holds(self) -> bool:

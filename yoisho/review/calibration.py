@@ -29,14 +29,21 @@ KEPT = 200
 SEED = 16
 HALF_LIFE_DAYS = 182.0
 """A log of half a year ago counts half. Own setting."""
-SEARCHES = 5
+STARTS = 100
+"""Places that are tried before the search begins from the best of them."""
+SEARCHES = 7
 """Steps of the search for the best fit."""
+ROUNDS = 4
+"""So often draws are weighed anew where few of them count."""
 STEP = 0.25
 """Of a standard deviation, by which each trait is moved to see what it does."""
 WIDER = 1.15
 """How much wider than the fit the draws lie that are weighed. Own setting."""
-ENOUGH = 0.25
+ENOUGH = 0.2
 """Share of the draws that must count; else they are drawn once more, about the weighted ones."""
+FEWEST = 20.0
+"""Draws that count in any case: where logs agree with hardly any, their word is taken the less literally."""
+LEAST_HEARD = 0.02
 SCATTER = 0.3
 """Of the spread, by which draws that are kept are scattered (Liu and West 2001, from memory). Own setting."""
 SURER = 0.9
@@ -96,21 +103,37 @@ class _Task:
         return float(0.5 ** (log.seen.days_ago / HALF_LIFE_DAYS))
 
     def fit(self) -> tuple[Floats, Floats]:
-        """Best fit (m,) and its covariance (m, m)."""
+        """Best fit (m,) and its covariance (m, m): steps of Gauss and Newton, half as far where one leads nowhere."""
         count = len(self.at)
-        best, precision = np.zeros(count), np.eye(count)
+        starts = np.random.default_rng(SEED).standard_normal((STARTS, count))
+        starts[0] = 0.0
+        best: Floats = starts[np.argmax(self.fits(starts))]
+        step: Floats = np.zeros(count)
+        least, precision = np.inf, np.eye(count)
         for _ in range(SEARCHES):
-            trials = np.vstack([best, best + STEP * np.eye(count)])
-            precision, right = np.eye(count), -best
-            cohort = cohort_of(self.person, self.normal(trials))
-            for log, forecast in zip(self.logs, forecasts(self.person, self.logs, cohort), strict=True):
-                far = misfit(log, forecast)
-                slope = (far[:, 1:] - far[:, :1]) / STEP
-                precision += self._weight(log) * slope.T @ slope
-                right -= self._weight(log) * slope.T @ far[:, 0]
-            step = np.linalg.solve(precision, right)
-            best = np.clip(best + step * min(1.0, 2.0 / np.abs(step).max()), -3.0, 3.0)
+            trial = np.clip(best + step, -3.0, 3.0)
+            found, slopes, right = self._about(trial)
+            if found < least:
+                best, least, precision = trial, found, slopes
+                step = np.asarray(np.linalg.solve(precision, right))
+                step = step / max(1.0, np.abs(step).max() / 2.0)
+            else:
+                step = step / 2
         return best, np.asarray(np.linalg.inv(precision))
+
+    def _about(self, x: Floats) -> tuple[float, Floats, Floats]:
+        """How ill one draw (m,) fits, and how that bends (m, m) and falls (m,) about it."""
+        count = len(x)
+        trials = np.vstack([x, x + STEP * np.eye(count)])
+        found, precision, right = 0.5 * float(x @ x), np.eye(count), -x
+        cohort = cohort_of(self.person, self.normal(trials))
+        for log, forecast in zip(self.logs, forecasts(self.person, self.logs, cohort), strict=True):
+            far, weight = misfit(log, forecast), self._weight(log)
+            slope = (far[:, 1:] - far[:, :1]) / STEP
+            precision = precision + weight * slope.T @ slope
+            right = right - weight * slope.T @ far[:, 0]
+            found += weight * 0.5 * float(far[:, 0] @ far[:, 0])
+        return found, precision, right
 
     def fits(self, x: Floats) -> Floats:
         """Log density of prior and logs, for each draw. Shape (k,)."""
@@ -127,18 +150,30 @@ def _root(spread: Floats) -> Floats:
     return np.asarray(ways * np.sqrt(np.maximum(sizes, 0.0)))
 
 
+def _weights(logs: Floats) -> Floats:
+    found = np.exp(logs - logs.max())
+    return np.asarray(found / found.sum())
+
+
+def _effective(weights: Floats) -> float:
+    """As many equal draws would tell as much."""
+    return float(1.0 / np.square(weights).sum())
+
+
 def _learn(task: _Task) -> tuple[Floats, float]:
     """Draws that fit prior and logs, shape (KEPT, m), and how many equal ones they are worth."""
     random = np.random.default_rng(SEED)
     middle, spread = task.fit()
-    for _ in range(2):
+    for _ in range(ROUNDS):
         half = random.standard_normal((DRAWN // 2, len(middle)))
         far = np.vstack([half, -half])
         x = middle + WIDER * far @ _root(spread).T
         logs = task.fits(x) + 0.5 * np.square(far).sum(axis=1)
-        weights = np.exp(logs - logs.max())
-        weights /= weights.sum()
-        effective = float(1.0 / np.square(weights).sum())
+        effective, weights = _effective(_weights(logs)), _weights(logs)
+        share = 1.0
+        while _effective(weights) < FEWEST and share > LEAST_HEARD:
+            share *= 0.8
+            weights = _weights(share * logs)
         # Few that count say little of how widely they lie: the fit then has its word too.
         trusted = effective / (effective + 2 * len(middle))
         mean = weights @ x
@@ -158,7 +193,7 @@ def calibrate(person: Person, seen: Sequence[Seen]) -> Calibration:
 
     What was learned before is left out: the logs are the whole of it.
     """
-    prior_of = replace(person, learned=None)
+    prior_of = person.unlearned
     logs = in_order([log for one in seen if (log := evidence(prior_of, one))])
     before = drawn(prior_of, KEPT)
     if not logs:
@@ -168,7 +203,7 @@ def calibrate(person: Person, seen: Sequence[Seen]) -> Calibration:
     x, effective = _learn(task)
     draws = task.normal(x, before)
     digest = hashlib.sha256(repr((prior_of, [log.digest for log in logs])).encode()).hexdigest()
-    after = _with(prior_of, Learned(len(logs), digest, draws), before)
+    after = _with(prior_of, Learned(len(logs), digest, draws, prior_of), before)
     return Calibration(after, len(logs), told(prior_of, before), told(after, draws), effective)
 
 

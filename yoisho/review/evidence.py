@@ -38,8 +38,8 @@ class Noise:
 NOISE: dict[Kind, Noise] = {
     "strikes": Noise(0.06, 0.06, "of the count", "counting misses a few in a hundred, and nobody strikes alike on two "
                      "days; own setting"),
-    "heart": Noise(3.0, 4.0, "bpm, mean of half a minute", "sleep, heat and coffee move the heart of a whole day; own "
-                   "setting"),
+    "heart": Noise(5.0, 4.0, "bpm, mean of half a minute", "sleep, heat and coffee move the heart of a whole day, and "
+                   "it follows work less evenly than the model has it; own setting"),
     "rpe": Noise(1.0, 0.0, "points of ten", "people differ by about a point in what they call hard; own setting"),
 }  # fmt: skip
 FEWEST_STRIKES = 4.0
@@ -181,7 +181,7 @@ def in_order(logs: Sequence[Evidence]) -> list[Evidence]:
 
 def forecasts(person: Person, logs: Sequence[Evidence], cohort: Cohort) -> Iterator[Forecast]:
     """What a cohort expects of each log. A session that several did alike is run once."""
-    alone = best_guess(replace(person, learned=None))
+    alone = best_guess(person.unlearned)
     for _, same in groupby(logs, key=lambda log: log.done.intervals):
         group = list(same)
         first = group[0]

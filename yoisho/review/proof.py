@@ -3,8 +3,11 @@
 What they do is what the model makes of their true traits, with the noise that the evidence is taken to have.
 """
 
+import json
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from importlib.resources import files
+from typing import Any
 
 import numpy as np
 
@@ -123,7 +126,7 @@ def find_out(person: Person, seed: int, logs: int = 12, world: World = WORLDS["a
     traits = true_traits(person, seed)
     seen = logs_of(person, traits, seed, logs + HELD_OUT, world)
     learned = calibrate(person, seen[:logs])
-    known = replace(person, learned=Learned(logs, str(seed), traits[None, :]))
+    known = replace(person, learned=Learned(logs, str(seed), traits[None, :], person))
     true = {each.id: each.value for each in told(known, traits[None, :])}
     return Found(true, learned, scores(person, seen[logs:]), scores(learned.person, seen[logs:]))
 
@@ -152,3 +155,35 @@ def proof_of(found: Sequence[Found]) -> list[Proof]:
         rms = [float(np.sqrt(np.square(error).mean())) for error in errors]
         rows.append(Proof(before.id, before.name, rms[0], rms[1], float(np.mean(inside))))
     return rows
+
+
+@dataclass(frozen=True)
+class Gain:
+    """How sessions that were held out were forecast, over many simulated people."""
+
+    kind: Kind
+    inside_before: float
+    inside_after: float
+    """Share of numbers inside their 80 % range."""
+    crps_before: float
+    crps_after: float
+    worse: float
+    """Share of people whose forecasts became worse."""
+
+
+def gains_of(found: Sequence[Found]) -> list[Gain]:
+    """What learning did to the forecasts of each kind."""
+    rows = []
+    for kind in KINDS:
+        pairs = [(each.before[kind], each.after[kind]) for each in found if kind in each.before]
+        before, after = zip(*pairs, strict=True)
+        inside = [float(np.mean([one.inside for one in side])) for side in (before, after)]
+        off = [float(np.mean([one.crps for one in side])) for side in (before, after)]
+        worse = float(np.mean([b.crps > a.crps for a, b in pairs]))
+        rows.append(Gain(kind, inside[0], inside[1], off[0], off[1], worse))
+    return rows
+
+
+def proven() -> dict[str, Any]:
+    """What `make prove` has found and written down."""
+    return dict(json.loads(files("yoisho.review").joinpath("proven.json").read_text(encoding="utf-8")))
