@@ -67,6 +67,7 @@ INSTALLED_APPS = [
     "server.combinations",
     "server.runs",
     "server.logbook",
+    "server.review",
     "server.today",
     "server.demo",
 ]

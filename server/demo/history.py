@@ -58,11 +58,12 @@ def add_entry(
         done=asdict(found.done) if found.done else None, lactic=found.lactic,
         expected_limbs=found.volume.limbs, expected_heights=found.volume.heights,
     )  # fmt: skip
-    LogEntry.objects.create(
+    entry = LogEntry.objects.create(
         club=run.club, result=result, started_at=at, planned_s=found.planned_s, planned_efforts=found.planned_efforts,
         planned_rpe=found.planned_rpe, done_s=done_s, done_efforts=sum(end <= done_s for _, end in plan.efforts),
         rpe=rpe, note=note, simulated=True,
     )  # fmt: skip
+    entry.take_sums(found.minutes)
 
 
 def saved(club: Club, coach: User, began: timedelta, **state: Any) -> Session:

@@ -196,4 +196,5 @@ def _keep(run: Run, person: Person | None, body: LogIn, found: Logged) -> LogEnt
             "pain": [flag.model_dump() for flag in body.pain],
         },
     )
+    entry.take_sums(found.minutes)
     return entry

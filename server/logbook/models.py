@@ -1,9 +1,17 @@
+from typing import get_args
+
 from django.db import models
 
 from server.accounts.models import Club
 from server.accounts.owned import Owned
 from server.runs.models import Result, Run
+from yoisho.answers.log import STORES, Store
 from yoisho.session.volume import Volume
+from yoisho.strikes.counts import Limb
+
+SUMMED = (
+    "left_hand", "right_hand", "left_leg", "right_leg", "aerobic_min", "lactic_min", "sprint_min",
+)  # fmt: skip
 
 
 class Entries(Owned["LogEntry"]):
@@ -37,12 +45,24 @@ class LogEntry(models.Model):
     """Where something hurt, and on which side."""
     simulated = models.BooleanField(default=False)
     """Made up for the demo, and said so wherever it is shown."""
+    left_out = models.BooleanField(default=False)
+    """Nothing is learned from it."""
+    left_hand = models.FloatField(default=0)
+    """Strikes of each limb as they count, kept so that weeks can be summed."""
+    right_hand = models.FloatField(default=0)
+    left_leg = models.FloatField(default=0)
+    right_leg = models.FloatField(default=0)
+    aerobic_min = models.FloatField(null=True)
+    """Minutes that count for each store, by the model; None in what was kept before this was told."""
+    lactic_min = models.FloatField(null=True)
+    sprint_min = models.FloatField(null=True)
 
     objects = Entries()
 
     class Meta:
         ordering = ("-started_at",)
         verbose_name_plural = "log entries"
+        indexes = (models.Index(fields=["club", "started_at"], name="entries_by_day"),)
 
     @property
     def run(self) -> Run:
@@ -54,6 +74,14 @@ class LogEntry(models.Model):
         limbs = self.result.expected_limbs
         expected = Volume(limbs, self.result.expected_heights, sum(limbs.values()))
         return expected if self.counted_strikes is None else expected.scaled_to(self.counted_strikes)
+
+    def take_sums(self, minutes: dict[Store, float]) -> None:
+        """Keep what weeks are summed from."""
+        self.left_hand, self.right_hand, self.left_leg, self.right_leg = (
+            self.volume.limbs.get(limb, 0.0) for limb in get_args(Limb)
+        )
+        self.aerobic_min, self.lactic_min, self.sprint_min = (minutes[store] for store in STORES)
+        self.save(update_fields=[*SUMMED])
 
     def __str__(self) -> str:
         return f"{self.run.title}, {self.started_at:%Y-%m-%d}"

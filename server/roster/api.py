@@ -65,7 +65,11 @@ def told(who: Person, health: bool = True) -> schemas.PersonOut:
 
 def everything(rows: QuerySet[Person]) -> QuerySet[Person]:
     """With all that is told of them, in as many questions for one as for five hundred."""
-    return rows.prefetch_related(*(Prefetch(what, to_attr=f"its_{what}") for what in ("groups", "limits", "knocks")))
+    return (
+        rows.select_related("calibration")
+        .defer("calibration__draws")
+        .prefetch_related(*(Prefetch(what, to_attr=f"its_{what}") for what in ("groups", "limits", "knocks")))
+    )
 
 
 def find_person(club: Club, person_id: int | None) -> Person | None:

@@ -85,6 +85,8 @@ class Person(models.Model):
     groups = models.ManyToManyField(Group, related_name="people", blank=True)
     archived_at = models.DateTimeField(null=True)
     """Kept, and out of the lists; None for those who train."""
+    learns = models.BooleanField(default=True)
+    """What their logs teach is used, and shown."""
 
     objects = Owned["Person"]()
 
@@ -152,6 +154,13 @@ class Person(models.Model):
         return any(knock.cleared_on is None for knock in self.its("knocks"))
 
     def to_core(self) -> CorePerson:
+        """As the engine sees them, with what their logs have taught."""
+        known = self.to_core_unlearned()
+        calibration = getattr(self, "calibration", None) if self.learns else None
+        return calibration.applied(known) if calibration else known
+
+    def to_core_unlearned(self) -> CorePerson:
+        """Of what was entered and tested alone."""
         return core_person(
             vo2max_ml_kg_min=self.vo2max_ml_kg_min,
             hr_max_bpm=self.hr_max_bpm,

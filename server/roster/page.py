@@ -88,7 +88,7 @@ def _knock(knock: Knock) -> schemas.KnockOut:
     )
 
 
-def _repeatability(club: Club, kinds: set[str]) -> dict[str, Repeatability]:
+def repeatability_of(club: Club, kinds: set[str]) -> dict[str, Repeatability]:
     """What each kind of test repeats to in this club."""
     tries: dict[str, dict[int, list[FieldTest]]] = defaultdict(lambda: defaultdict(list))
     for test in FieldTest.objects.filter(person__club=club, kind__in=kinds):
@@ -101,7 +101,7 @@ def _repeatability(club: Club, kinds: set[str]) -> dict[str, Repeatability]:
 
 def _tests(who: Person) -> list[schemas.FieldTestOut]:
     tests = list(who.tests.all())
-    known = _repeatability(who.club, {test.kind for test in tests})
+    known = repeatability_of(who.club, {test.kind for test in tests})
     rows = []
     for index, test in enumerate(tests):
         before = next((each for each in tests[index + 1 :] if each.kind == test.kind), None)

@@ -38,10 +38,9 @@ def _of_value(id_: str, name: str, unit: str, store: Store, value: Value, scale:
     return Capacity(id_, name, unit, store, value.value * scale, low * scale, high * scale, value.origin, value.source)
 
 
-def _of_draws(id_: str, name: str, store: Store, best: Floats, drawn: Floats, source: str, tested: bool) -> Capacity:
+def _of_draws(id_: str, name: str, store: Store, best: Floats, drawn: Floats, origin: Origin, source: str) -> Capacity:
     low, high = np.percentile(drawn, (10.0, 90.0))
     value = float(best[0])
-    origin: Origin = "estimated" if tested else "default"
     return Capacity(
         id_, name, "mL O₂/kg", store, value, min(value, float(low)), max(value, float(high)), origin, source
     )
@@ -57,16 +56,27 @@ def _top_rate(person: Person, test: StrikeTest | None) -> Capacity:
     return _of_value("top-rate", "Top rate, straight punches", "a second", "sprint", value)
 
 
+def _estimated(origin: Origin) -> Origin:
+    """Of what follows from a number of that origin: nobody measures a store."""
+    return "estimated" if origin == "measured" else origin
+
+
+def _sprint_from(person: Person) -> tuple[Origin, str]:
+    if person.learned:
+        return "learned", f"learned from {person.learned.logs} logs"
+    source = "in proportion to VO₂max; how far people differ is our own setting"
+    return _estimated(person.vo2max_ml_kg_min.origin), source
+
+
 def capacities(person: Person, test: StrikeTest | None = None) -> list[Capacity]:
     """Top rate, stores, VO2max and heart as the engine runs them; of the heart only where it says something."""
     best, many = best_guess(person).people, draws(person).people
     found = [
         _top_rate(person, test),
         _of_draws("sprint-store", "Sprint store", "sprint", best.sprint_capacity_ml_kg, many.sprint_capacity_ml_kg,
-                  "in proportion to VO₂max; how far people differ is our own setting",
-                  person.vo2max_ml_kg_min.origin != "default"),
+                  *_sprint_from(person)),
         _of_draws("lactic-store", "Lactic store", "lactic", best.lactic_capacity_ml_kg, many.lactic_capacity_ml_kg,
-                  person.anaerobic_scale.source, person.anaerobic_scale.origin != "default"),
+                  _estimated(person.anaerobic_scale.origin), person.anaerobic_scale.source),
         _of_value("vo2max", "VO₂max", "mL/kg/min", "aerobic", person.vo2max_ml_kg_min),
     ]  # fmt: skip
     if person.heart_holds:

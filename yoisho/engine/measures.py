@@ -221,6 +221,7 @@ def measure(
         "lactic_reserve_lowest": 1.0 - deepest,
         "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
         "vo2_90_min": _minutes(run, in_play >= 0.9),
+        "vo2_75_min": _minutes(run, in_play >= 0.75),
         "vo2_75_88_min": _minutes(run, (in_play >= 0.75) & (in_play <= 0.88)),
         "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),
         "hr_60_75_min": _minutes(run, (beat >= 0.60) & (beat <= 0.75)),

@@ -1,6 +1,8 @@
 """A person as the engine sees one: each number with its spread and where it came from."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Literal
 
 from yoisho.engine import field_tests, heart_rate
@@ -67,10 +69,15 @@ class Learned:
     logs: int
     digest: str
     """Of everything it was learned from: two are the same where it is."""
-    draws: Floats = field(compare=False, repr=False)
-    """Traits where they are normal, as `engine.cohort` has them. Shape (k, d)."""
+    load: Callable[[], Floats] = field(compare=False, repr=False)
+    """Gives the draws, which are asked for once, and only where they are needed."""
     before: "Person" = field(compare=False, repr=False)
     """The person as they were known without it."""
+
+    @cached_property
+    def draws(self) -> Floats:
+        """Traits where they are normal, as `engine.cohort` has them. Shape (k, d)."""
+        return self.load()
 
 
 @dataclass(frozen=True)

@@ -18,6 +18,8 @@ DRAW_SAMPLES = 200
 """Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
 BAND_SAMPLES = 160
 """Samples a band is drawn from."""
+RPE_WITHIN = 1.0
+"""Points by which people differ in what they call a session. Own setting."""
 _RANGE = (10.0, 90.0)
 HEART_FIGURES = frozenset({"heart_rate_peak_bpm", "heart_rate_end_bpm", "hr_80_90_min", "hr_60_75_min"})
 """Told only where the heart rate says something of the effort."""
@@ -204,7 +206,7 @@ def _figures(person: Person, timeline: Timeline, found: Measured, spread: Measur
     if spread:
         minutes = timeline.total_s / 60
         rpe = figures["rpe"].value
-        low, high = max(0.0, rpe - 1), min(10.0, rpe + 1)
+        low, high = max(0.0, rpe - RPE_WITHIN), min(10.0, rpe + RPE_WITHIN)
         figures["rpe"] = Figure(rpe, low, high)
         figures["load"] = Figure(rpe * minutes, low * minutes, high * minutes)
         tables = (kcal_of_met(met, person.mass_kg, minutes) for met in (LOWEST_MET, SPARRING_MET))

@@ -203,7 +203,7 @@ def calibrate(person: Person, seen: Sequence[Seen]) -> Calibration:
     x, effective = _learn(task)
     draws = task.normal(x, before)
     digest = hashlib.sha256(repr((prior_of, [log.digest for log in logs])).encode()).hexdigest()
-    after = _with(prior_of, Learned(len(logs), digest, draws, prior_of), before)
+    after = _with(prior_of, Learned(len(logs), digest, lambda: draws, prior_of), before)
     return Calibration(after, len(logs), told(prior_of, before), told(after, draws), effective)
 
 

@@ -126,7 +126,7 @@ def find_out(person: Person, seed: int, logs: int = 12, world: World = WORLDS["a
     traits = true_traits(person, seed)
     seen = logs_of(person, traits, seed, logs + HELD_OUT, world)
     learned = calibrate(person, seen[:logs])
-    known = replace(person, learned=Learned(logs, str(seed), traits[None, :], person))
+    known = replace(person, learned=Learned(logs, str(seed), lambda: traits[None, :], person))
     true = {each.id: each.value for each in told(known, traits[None, :])}
     return Found(true, learned, scores(person, seen[logs:]), scores(learned.person, seen[logs:]))
 

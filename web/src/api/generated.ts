@@ -428,6 +428,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/{entry_id}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Leave Out
+         * @description Whether something is learned from an entry.
+         */
+        put: operations["leave_out"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mailbox": {
         parameters: {
             query?: never;
@@ -777,6 +797,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What the person's logs have taught.
+         */
+        get: operations["learned"];
+        /**
+         * Learn
+         * @description Whether what their logs teach is used.
+         */
+        put: operations["learn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person_id}/limits": {
         parameters: {
             query?: never;
@@ -810,6 +854,26 @@ export interface paths {
          * @description It holds no longer from today on; or it holds again.
          */
         put: operations["lift_limit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Next Times
+         * @description What to do with the person's last sessions the next time, but for those that were changed since they were done.
+         */
+        get: operations["next_time"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1518,6 +1582,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trends Of
+         * @description The last weeks of a person, a group or the club.
+         */
+        get: operations["trends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -1640,7 +1724,7 @@ export interface components {
              * Origin
              * @enum {string}
              */
-            origin: "measured" | "estimated" | "default";
+            origin: "measured" | "estimated" | "default" | "learned";
             /** Source */
             source: string;
             /**
@@ -1672,6 +1756,18 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Change
+         * @description What a nudge does to one measure of the purpose.
+         */
+        Change: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
         };
         /** ChangeOut */
         ChangeOut: {
@@ -2506,6 +2602,60 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * LearnedOut
+         * @description What somebody's logs have taught.
+         */
+        LearnedOut: {
+            /** After */
+            after: components["schemas"]["Learnt"][];
+            /** Before */
+            before: components["schemas"]["Learnt"][];
+            /** Effective Draws */
+            effective_draws: number | null;
+            /** Forecast After */
+            forecast_after: {
+                [key: string]: components["schemas"]["Score"];
+            };
+            /** Forecast Before */
+            forecast_before: {
+                [key: string]: components["schemas"]["Score"];
+            };
+            /** Logs */
+            logs: number;
+            /** On */
+            on: boolean;
+            /** Working */
+            working: boolean;
+        };
+        /** LearnsIn */
+        LearnsIn: {
+            /** On */
+            on: boolean;
+        };
+        /**
+         * Learnt
+         * @description One trait, with its 80 % range.
+         */
+        Learnt: {
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /** LeftOutIn */
+        LeftOutIn: {
+            /** Left Out */
+            left_out: boolean;
+        };
         /** LetterIn */
         LetterIn: {
             /** Body */
@@ -2933,6 +3083,27 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /** NextTimeOut */
+        NextTimeOut: {
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            document: components["schemas"]["SessionDocument"];
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
+            /** Session Id */
+            session_id: number;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "on" | "hold" | "back";
+            /** Target */
+            target: string;
+            /** Title */
+            title: string;
         };
         /** NudgeIn */
         NudgeIn: {
@@ -3814,6 +3985,18 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /**
+         * Score
+         * @description Of all numbers of one kind.
+         */
+        Score: {
+            /** Crps */
+            crps: number;
+            /** Inside */
+            inside: number;
+            /** Numbers */
+            numbers: number;
+        };
         /** ScreeningIn */
         ScreeningIn: {
             /** Known Disease */
@@ -4300,6 +4483,113 @@ export interface components {
             sprint_left: number[];
             /** Uptake Frac */
             uptake_frac: number[];
+        };
+        /** TrendPoint */
+        TrendPoint: {
+            /** Cure */
+            cure: string;
+            /** Fine */
+            fine: boolean;
+            /** Seal */
+            seal: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TrendRating
+         * @description One session: how hard it was, beside what was expected.
+         */
+        TrendRating: {
+            /** Entry Id */
+            entry_id: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Rpe */
+            rpe: number;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Title */
+            title: string;
+        };
+        /** TrendTest */
+        TrendTest: {
+            /** Error */
+            error: number;
+            /** Kind */
+            kind: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Value */
+            value: number;
+        };
+        /** TrendWeek */
+        TrendWeek: {
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Load */
+            load: number;
+            /** Long Mean */
+            long_mean: number;
+            /** Minutes */
+            minutes: {
+                [key: string]: number;
+            };
+            /**
+             * Monday
+             * Format: date
+             */
+            monday: string;
+            /** Monotony */
+            monotony: number | null;
+            /** Over */
+            over: boolean;
+            /** Planned */
+            planned: number;
+            /** Sessions */
+            sessions: number;
+            /** Short Mean */
+            short_mean: number;
+            /** Strain */
+            strain: number | null;
+        };
+        /** TrendsOut */
+        TrendsOut: {
+            /** Ceilings */
+            ceilings: {
+                [key: string]: number;
+            };
+            /** Criticism */
+            criticism: string;
+            /** Inside */
+            inside: number;
+            /** People */
+            people: number;
+            /** Points */
+            points: components["schemas"]["TrendPoint"][];
+            /** Rated */
+            rated: number;
+            /** Ratings */
+            ratings: components["schemas"]["TrendRating"][];
+            /** Sentence */
+            sentence: string;
+            /** Tests */
+            tests: components["schemas"]["TrendTest"][];
+            /** Title */
+            title: string;
+            /** Weeks */
+            weeks: components["schemas"]["TrendWeek"][];
+            /** Who */
+            who: string;
         };
         /** Turn */
         Turn: {
@@ -5408,6 +5698,41 @@ export interface operations {
             };
         };
     };
+    leave_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     mailbox: {
         parameters: {
             query?: never;
@@ -6091,6 +6416,72 @@ export interface operations {
             };
         };
     };
+    learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    learn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     add_limit: {
         parameters: {
             query?: never;
@@ -6165,6 +6556,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    next_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextTimeOut"][];
                 };
             };
             /** @description Not Found */
@@ -7593,6 +8015,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Minded"][];
+                };
+            };
+        };
+    };
+    trends: {
+        parameters: {
+            query?: {
+                weeks?: 4 | 12 | 52;
+                person_id?: number | null;
+                group_id?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
