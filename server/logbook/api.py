@@ -129,6 +129,7 @@ def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
     volumes = volumes_of(own, try_reading(person, own), person.stance)
     return LogDetail(
         **_told(entry),
+        left_out=entry.left_out,
         part_names=[part.name for part in plan.session.parts],
         timeline=[interval_answer(*each) for each in zip(own.intervals, volumes, strict=True)],
         heart=record.heart if record else [],

@@ -92,6 +92,9 @@ class WeekOut(Schema):
 class LogDetail(LogOut):
     """With all that was kept of it, for drawing."""
 
+    left_out: bool
+    """Nothing is learned from it."""
+
     part_names: list[str]
     timeline: list[TimelineInterval]
     """As this person had it."""

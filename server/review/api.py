@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 from datetime import timedelta
-from typing import Literal
+from typing import Annotated
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Query, Router
 
 from server.accounts.current import club_of
 from server.accounts.models import Club
@@ -31,7 +31,10 @@ MOST_GOES = 6
 
 @router.get("/trends", response={200: schemas.TrendsOut, 404: Message}, operation_id="trends")
 def trends_of(
-    request: HttpRequest, weeks: Literal[4, 12, 52] = 12, person_id: int | None = None, group_id: int | None = None
+    request: HttpRequest,
+    weeks: Annotated[int, Query(ge=1, le=52)] = 12,
+    person_id: int | None = None,
+    group_id: int | None = None,
 ) -> schemas.TrendsOut:
     """The last weeks of a person, a group or the club."""
     club = club_of(request)
@@ -112,7 +115,7 @@ def _done_lately(club: Club, person: Person) -> Iterator[list[LogEntry]]:
     "/people/{person_id}/next", response={200: list[schemas.NextTimeOut], 404: Message}, operation_id="next_time"
 )
 def next_times(request: HttpRequest, person_id: int) -> list[schemas.NextTimeOut]:
-    """What to do with the person's last sessions the next time, but for those that were changed since they were done."""
+    """What to do with the person's last sessions the next time, save those that were changed since."""
     club = club_of(request)
     person = the_person(club, person_id)
     core, around = person.to_core(), circumstances_of(person, None)

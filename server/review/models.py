@@ -68,7 +68,7 @@ class Calibration(models.Model):
         return self.of == digest_of(known)
 
     def applied(self, known: CorePerson) -> CorePerson:
-        """The person with what was learned; not where what is known of them has changed since: it is learned anew then."""
+        """The person with what was learned; as they are known where that has changed since: it is learned anew."""
         if not self.holds(known):
             return known
         numbers: dict[str, Any] = {name: Value(**value) for name, value in self.numbers.items()}

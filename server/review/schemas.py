@@ -1,7 +1,6 @@
 """What the weeks tell, in the API's shape."""
 
 from datetime import date, datetime
-from typing import Literal
 
 from ninja import Schema
 
@@ -13,8 +12,6 @@ from yoisho.review.calibration import Learnt
 from yoisho.review.forecasts import Score
 from yoisho.review.progression import Step
 from yoisho.strikes.counts import Limb
-
-Weeks = Literal[4, 12, 52]
 
 
 class TrendWeek(Told):

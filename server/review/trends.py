@@ -30,14 +30,13 @@ def _days(entries: QuerySet[LogEntry], heads: int) -> dict[date, Day]:
     """What was done each day, a head, in one question."""
     minutes = {name: Sum(name) for name in STORES.values()}
     limbs = {name: Sum(name) for name in LIMBS.values()}
-    of_time = {"load": "done_s", "planned": "planned_s"}
     rows: Iterable[Any] = (
         entries.annotate(on=TruncDate("started_at"))
         .values("on")
         .annotate(
             sessions=Count("pk"),
-            load=Sum(F("rpe") * F(of_time["load"]) / 60.0, output_field=FloatField()),
-            planned=Sum(F("planned_rpe") * F(of_time["planned"]) / 60.0, output_field=FloatField()),
+            load=Sum(F("rpe") * F("done_s") / 60.0, output_field=FloatField()),
+            planned=Sum(F("planned_rpe") * F("planned_s") / 60.0, output_field=FloatField()),
             hard=Count("pk", filter=Q(result__lactic=True)),
             **limbs,
             **minutes,

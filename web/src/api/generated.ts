@@ -870,7 +870,7 @@ export interface paths {
         };
         /**
          * Next Times
-         * @description What to do with the person's last sessions the next time, but for those that were changed since they were done.
+         * @description What to do with the person's last sessions the next time, save those that were changed since.
          */
         get: operations["next_time"];
         put?: never;
@@ -2813,6 +2813,8 @@ export interface components {
             ][];
             /** Id */
             id: number;
+            /** Left Out */
+            left_out: boolean;
             /** Limbs */
             limbs: {
                 [key: string]: number;
@@ -8022,7 +8024,7 @@ export interface operations {
     trends: {
         parameters: {
             query?: {
-                weeks?: 4 | 12 | 52;
+                weeks?: number;
                 person_id?: number | null;
                 group_id?: number | null;
             };

@@ -141,6 +141,26 @@ export const weeks = (personId: number) =>
     queryFn: () => need(api.GET("/api/people/{person_id}/weeks", { params: { path: { person_id: personId } } })),
   });
 
+/** Weeks of a person, of a group, or of the club. */
+export const trends = (weeks: number, of: { person_id?: number; group_id?: number }) =>
+  queryOptions({
+    queryKey: ["log", "trends", weeks, of],
+    queryFn: () => need(api.GET("/api/trends", { params: { query: { weeks, ...of } } })),
+    placeholderData: keepPreviousData,
+  });
+/** What somebody's logs have taught. */
+export const learned = (personId: number) =>
+  queryOptions({
+    queryKey: ["log", "learned", personId],
+    queryFn: () => need(api.GET("/api/people/{person_id}/learned", { params: { path: { person_id: personId } } })),
+  });
+/** What to do with somebody's last sessions the next time. */
+export const nextTimes = (personId: number) =>
+  queryOptions({
+    queryKey: ["log", "next", personId],
+    queryFn: () => need(api.GET("/api/people/{person_id}/next", { params: { path: { person_id: personId } } })),
+  });
+
 export const logEntry = (id: number) =>
   queryOptions({
     queryKey: ["log", id],

@@ -31,6 +31,7 @@ const Roster = lazy(() => import("../features/roster/Roster").then((module) => (
 const TestFloor = lazy(() => import("../features/roster/TestFloor").then((module) => ({ default: module.TestFloor })));
 const ClubPage = lazy(() => import("../features/club/Club").then((module) => ({ default: module.Club })));
 const Account = lazy(() => import("../features/account/Account").then((module) => ({ default: module.Account })));
+const Trends = lazy(() => import("../features/trends/Trends").then((module) => ({ default: module.Trends })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -100,6 +101,7 @@ export function App() {
             <Route path="book" element={<Book />} />
             <Route path="bench" element={<Bench />} />
             <Route path="bench/:sessionId" element={<Bench />} />
+            <Route path="log/trends" element={<Trends />} />
             <Route path="roster" element={<Roster />} />
             <Route path="roster/:personId" element={<Roster />} />
           </Route>

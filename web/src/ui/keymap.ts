@@ -102,6 +102,13 @@ export const TODAY = place("Keys of the day", [
   row("plan one", { plan: ["p"] }),
 ]);
 
+export const TRENDS = place("Keys of the trends", [
+  row("fewer weeks, more weeks", { fewer: ["["], more: ["]"] }),
+  row("the one before, the next one", { before: ["b"], next: ["n"] }),
+  row("the numbers as a table", { table: ["t"] }),
+  row("print", { print: ["i"] }),
+]);
+
 /** A field test on the floor. */
 export const TEST = place("Keys of the test", [row("begin, tap a strike, go on", { go: ["Space"] })]);
 

@@ -9,6 +9,7 @@ import { useOutbox } from "../../domain/outbox/useOutbox";
 import { clock, when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
+import { LogShelves } from "../../ui/Shelves";
 import { useTrains } from "../../ui/useTrains";
 import { Letters } from "./Letters";
 import { Weeks } from "./Weeks";
@@ -25,7 +26,7 @@ export function LogBook() {
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <h1>Log</h1>
-      <p className="quiet border-b border-[var(--ink)] pb-4">What was done, beside what was planned</p>
+      <LogShelves />
       {waiting.map(({ plan, run }) => (
         <p key={run.runId} className="flex flex-wrap items-center gap-3 border-b border-[var(--rule)] py-3">
           <span className="seal">{run.endedAtMs === null ? "Held" : "To log"}</span>

@@ -1,15 +1,19 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
+import { askAnew } from "../../api/askAnew";
+import { api, need, type Schemas } from "../../api/client";
 import { logEntry } from "../../api/queries";
 import { when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
+import { useTrains } from "../../ui/useTrains";
 import { DoneScore } from "./DoneScore";
 import { Sums } from "./Sums";
 
 /** One entry of the log, round by round. */
 export function Logged() {
   const query = useQuery(logEntry(Number(useParams().entryId)));
+  const trains = useTrains();
   const entry = query.data;
   if (query.error) {
     return (
@@ -76,9 +80,35 @@ export function Logged() {
               <span className="seal">Pain</span> {entry.pain.map((flag) => flag.text).join(", ")}
             </p>
           )}
+          {trains && entry.person && <LeftOut entry={entry} />}
           <p className="pt-2 whitespace-pre-line">{entry.note || <span className="quiet">No note.</span>}</p>
         </section>
       </div>
     </main>
+  );
+}
+
+/** Whether something is learned of the person from it. */
+function LeftOut({ entry }: { entry: Schemas["LogDetail"] }) {
+  const client = useQueryClient();
+  const leave = useMutation({
+    mutationFn: (left_out: boolean) =>
+      need(api.PUT("/api/log/{entry_id}/evidence", { params: { path: { entry_id: entry.id } }, body: { left_out } })),
+    onSuccess: () => askAnew(client, { queryKey: ["log"] }),
+  });
+  return (
+    <div className="pt-2">
+      <label className="flex min-h-[44px] cursor-pointer items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={!entry.left_out}
+          disabled={leave.isPending}
+          onChange={(event) => leave.mutate(!event.target.checked)}
+        />
+        Learn from it what {entry.person} can do
+      </label>
+      {leave.error && <p role="alert">{leave.error.message}</p>}
+    </div>
   );
 }

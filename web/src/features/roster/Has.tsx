@@ -43,7 +43,7 @@ export function Has({ page }: { page: Page }) {
   );
 }
 
-const ORIGIN = { measured: "Test", estimated: "By formula", default: "Default" };
+const ORIGIN = { measured: "Test", estimated: "By formula", default: "Default", learned: "From logs" };
 
 const told = (value: number, unit: string): string => (unit === "a second" ? value.toFixed(1) : value.toFixed(0));
 
