@@ -89,7 +89,7 @@ export function Logged() {
 }
 
 /** Whether something is learned of the person from it. */
-function LeftOut({ entry }: { entry: Schemas["LogDetail"] }) {
+function LeftOut({ entry }: { entry: Pick<Schemas["LogDetail"], "id" | "left_out" | "person"> }) {
   const client = useQueryClient();
   const leave = useMutation({
     mutationFn: (left_out: boolean) =>

@@ -1,0 +1,191 @@
+"""Trends, what logs teach, and what to do next time, over the API."""
+
+import uuid
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+
+from server.logbook.models import LogEntry
+from server.review.models import Calibration
+from server.review.seen import logs_of, seen_of
+from server.review.tasks import learn, learn_person
+from tests.server.conftest import run_of
+
+ROUNDS = "3 x (3:00 combination) rest 1:00"
+TOTAL_S = 660
+
+
+def log(coach, saved, person, days_ago=1, **more):
+    body = {
+        "run": run_of(saved), "person_id": person.pk, "done_s": TOTAL_S, "done_efforts": 3, "rpe": 8,
+        "started_at": (timezone.now() - timedelta(days=days_ago)).isoformat(), **more,
+    }  # fmt: skip
+    answer = coach.put(f"runs/{uuid.uuid4()}/log", body)
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def record(strikes=None, heart=(), played=((0, TOTAL_S),), **more):
+    return {
+        "played": [{"from_s": a, "to_s": b} for a, b in played], "strikes": strikes, "heart": list(heart), **more,
+    }  # fmt: skip
+
+
+@pytest.fixture
+def runa(coach):
+    return coach.person()
+
+
+@pytest.fixture
+def rounds(coach, runa):
+    return coach.session(ROUNDS, target="aerobic-power", person_id=runa.pk)
+
+
+def capacity(learned, name="vo2max_ml_kg_min", side="after"):
+    return next(each for each in learned[side] if each["id"] == name)
+
+
+def test_weeks_add_up_load_and_strikes(coach, runa, rounds):
+    log(coach, rounds, runa, days_ago=0, rpe=7, counted_strikes=600)
+    log(coach, rounds, runa, days_ago=14, rpe=9)
+    found = coach.get(f"trends?person_id={runa.pk}&weeks=4").json()
+    assert [week["sessions"] for week in found["weeks"]] == [0, 1, 0, 1]
+    assert found["weeks"][-1]["load"] == pytest.approx(7 * TOTAL_S / 60)
+    assert sum(found["weeks"][-1]["limbs"].values()) == pytest.approx(600)
+    assert found["weeks"][-1]["minutes"]["aerobic"] > 1
+    assert [rating["rpe"] for rating in found["ratings"]] == [9, 7]
+    assert found["rated"] == 2
+
+
+def test_sums_of_several_are_a_head_of_those_who_logged(coach, runa, rounds):
+    log(coach, rounds, runa, days_ago=0, rpe=6)
+    log(coach, rounds, coach.person("Dario Fenn"), days_ago=0, rpe=10)
+    coach.person("Somebody who never came")
+    found = coach.get("trends").json()
+    assert (found["who"], found["people"]) == ("Capstan Hall", 2)
+    assert found["weeks"][-1]["load"] == pytest.approx(8 * TOTAL_S / 60)
+    assert found["ratings"] == []
+
+
+def test_a_group_is_its_people(coach, runa, rounds):
+    group = coach.post("groups", {"name": "Evening"}).json()
+    runa.groups.add(group["id"])
+    log(coach, rounds, runa, days_ago=0)
+    log(coach, rounds, coach.person("Dario Fenn"), days_ago=0)
+    found = coach.get(f"trends?group_id={group['id']}").json()
+    assert (found["who"], found["rated"]) == ("Evening", 1)
+
+
+def test_nobody_sees_the_weeks_of_another_club(coach, stranger, runa, rounds):
+    log(coach, rounds, runa)
+    for path in (f"trends?person_id={runa.pk}", f"people/{runa.pk}/learned", f"people/{runa.pk}/next"):
+        assert stranger.get(path).status_code == 404
+    assert stranger.get("trends").json()["rated"] == 0
+
+
+def test_a_year_asks_no_more_of_the_database_than_a_month(coach, runa, rounds, django_assert_max_num_queries):
+    for days_ago in range(1, 40, 3):
+        log(coach, rounds, runa, days_ago=days_ago)
+    for weeks in (4, 52):
+        with django_assert_max_num_queries(16):
+            coach.get(f"trends?person_id={runa.pk}&weeks={weeks}")
+
+
+def test_what_is_learned_is_shown_and_used_until_it_is_switched_off(coach, runa, rounds):
+    assert coach.get(f"people/{runa.pk}/learned").json()["logs"] == 0
+    log(coach, rounds, runa, record=record(strikes=[at * 0.5 for at in range(1300)]))
+    learn_person(runa.pk)
+    found = coach.get(f"people/{runa.pk}/learned").json()
+    assert found["logs"] == 1
+    assert capacity(found)["value"] != capacity(found, side="before")["value"]
+
+    def known():
+        return coach.get(f"people/{runa.pk}").json()["person"]["vo2max_ml_kg_min"]
+
+    assert known()["origin"] == "learned"
+    assert known()["value"] == pytest.approx(capacity(found)["value"])
+    assert coach.put(f"people/{runa.pk}/learned", {"on": False}).json()["on"] is False
+    assert known()["origin"] == "default"
+
+
+def test_a_new_test_sets_what_was_learned_aside_until_it_is_worked_out_anew(coach, runa, rounds):
+    log(coach, rounds, runa, counted_strikes=1100)
+    learn(runa)
+    answer = coach.post(f"people/{runa.pk}/tests", {"kind": "cooper", "on": str(timezone.localdate()), "value": 2900})
+    assert answer.status_code in (200, 201), answer.content
+    assert coach.get(f"people/{runa.pk}/learned").json()["working"] is True
+    assert coach.get(f"people/{runa.pk}").json()["person"]["vo2max_ml_kg_min"]["origin"] == "estimated"
+    learn_person(runa.pk)
+    assert coach.get(f"people/{runa.pk}/learned").json()["working"] is False
+
+
+def test_an_entry_that_is_left_out_teaches_nothing(coach, runa, rounds):
+    entry = log(coach, rounds, runa, counted_strikes=1100)
+    learn(runa)
+    assert coach.put(f"log/{entry['id']}/evidence", {"left_out": True}).status_code == 200
+    assert coach.get(f"log/{entry['id']}").json()["left_out"] is True
+    learn_person(runa.pk)
+    assert not Calibration.objects.exists()
+    assert coach.get(f"people/{runa.pk}/learned").json()["logs"] == 0
+
+
+def seen(coach, runa, rounds, **more):
+    log(coach, rounds, runa, **more)
+    (entry,) = logs_of(runa)
+    return seen_of(entry)
+
+
+def test_strikes_of_a_sensor_are_told_by_effort(coach, runa, rounds):
+    strikes = [10.0, 20.0, 200.0, 250.0, 300.0, 490.0]
+    assert seen(coach, runa, rounds, record=record(strikes=strikes)).strikes == (2.0, 2.0, 1.0)
+
+
+def test_simulated_devices_teach_nothing(coach, runa, rounds):
+    told = record(strikes=[10.0], heart=[(1.0, 120)], simulated=True)
+    found = seen(coach, runa, rounds, record=told)
+    assert (found.strikes, found.heart, found.rpe) == ((), (), 8)
+
+
+def test_the_demos_own_history_does(coach, runa, rounds):
+    log(coach, rounds, runa, record=record(strikes=[10.0], heart=[(1.0, 120)], simulated=True))
+    LogEntry.objects.update(simulated=True)
+    (entry,) = logs_of(runa)
+    assert seen_of(entry).strikes == (1.0, 0.0, 0.0)
+
+
+def test_a_run_with_a_skip_tells_its_rating_of_what_was_done(coach, runa, rounds):
+    found = seen(coach, runa, rounds, record=record(played=((0, 180), (480, 660)), heart=[(1.0, 120)]))
+    assert found.timeline.total_s == 360
+    assert (found.heart, found.rpe) == ((), 8)
+
+
+def test_a_run_that_was_broken_off_says_how_far_it_came(coach, runa, rounds):
+    assert seen(coach, runa, rounds, record=record(played=((0, 330),))).done_frac == pytest.approx(0.5)
+
+
+def test_two_clean_goes_of_a_session_turn_a_knob(coach, runa, rounds):
+    log(coach, rounds, runa, days_ago=9, rpe=6)
+    (one,) = coach.get(f"people/{runa.pk}/next").json()
+    assert (one["step"], one["name"]) == ("hold", "")
+    log(coach, rounds, runa, days_ago=2, rpe=6)
+    (two,) = coach.get(f"people/{runa.pk}/next").json()
+    assert (two["step"], two["session_id"]) == ("on", rounds["id"])
+    assert "rest" in two["name"]
+    assert two["document"] != rounds["document"]
+
+
+def test_a_session_that_was_changed_since_is_left_alone(coach, runa, rounds):
+    log(coach, rounds, runa)
+    changed = coach.session("4 x (3:00 combination) rest 1:00")["document"]
+    coach.put(
+        f"sessions/{rounds['id']}",
+        {"document": changed, "target": "aerobic-power", "revision": rounds["revision"], "person_id": runa.pk},
+    )
+    assert coach.get(f"people/{runa.pk}/next").json() == []
+
+
+def test_pain_is_told_with_its_limb(coach, runa, rounds):
+    log(coach, rounds, runa, pain=[{"where": "wrist", "side": "left"}])
+    (found,) = coach.get(f"people/{runa.pk}/next").json()
+    assert "left wrist" in found["reason"]
