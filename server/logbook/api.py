@@ -1,5 +1,5 @@
 from dataclasses import asdict
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Any
 from uuid import UUID
 
@@ -13,7 +13,7 @@ from server.accounts.current import club_of, coach
 from server.accounts.models import Club, User
 from server.errors import Faults, FieldError, Message, not_found
 from server.logbook.models import LogEntry
-from server.logbook.schemas import LogDetail, LogIn, LogOut, PainOut, WeekOut
+from server.logbook.schemas import LogDetail, LogIn, LogOut, PainOut
 from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.roster.models import Person
@@ -29,10 +29,8 @@ from yoisho.review.pain import told as pain_told
 from yoisho.runs.record import Record, lived
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
-from yoisho.session.volume import total
 
 router = Router(tags=["logbook"])
-WEEKS = 8
 
 
 def _pain(flags: list[dict[str, Any]]) -> list[PainOut]:
@@ -86,34 +84,6 @@ def entries_of(club: Club) -> Any:
 def log(request: HttpRequest) -> Listed:
     """What was done, newest first."""
     return Listed(entries_of(club_of(request)), _told)
-
-
-@router.get("/people/{person_id}/weeks", response={200: list[WeekOut], 404: Message}, operation_id="weeks")
-def weeks(request: HttpRequest, person_id: int) -> list[WeekOut]:
-    """Strikes of the person in each of the last eight weeks, this one last."""
-    club = club_of(request)
-    person = find_person(club, person_id)
-    today = timezone.localdate()
-    this_monday = today - timedelta(days=today.weekday())
-    mondays = [this_monday - timedelta(weeks=back) for back in reversed(range(WEEKS))]
-    entries = LogEntry.objects.counted(club).filter(result__person=person, started_at__date__gte=mondays[0])
-    held: dict[date, list[LogEntry]] = {monday: [] for monday in mondays}
-    for entry in entries:
-        day = timezone.localtime(entry.started_at).date()
-        held.get(day - timedelta(days=day.weekday()), []).append(entry)
-    return [_week(monday, done) for monday, done in held.items()]
-
-
-def _week(monday: date, entries: list[LogEntry]) -> WeekOut:
-    whole = total(entry.volume for entry in entries)
-    return WeekOut(
-        monday=monday,
-        sessions=len(entries),
-        limbs=whole.limbs,
-        heights=whole.heights,
-        strikes=whole.strikes,
-        counted=whole.counted,
-    )
 
 
 @router.get("/log/{entry_id}", response={200: LogDetail, 404: Message}, operation_id="log_entry")

@@ -1,6 +1,6 @@
 """What the log is told and what it tells, in the API's shape."""
 
-from datetime import date, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -12,7 +12,6 @@ from yoisho.answers.intervals import TimelineInterval
 from yoisho.review.pain import PLACES
 from yoisho.runs.review import Done
 from yoisho.strikes.counts import Limb
-from yoisho.strikes.techniques import Height
 
 Side = Literal["left", "right"]
 
@@ -77,16 +76,6 @@ class LogOut(Schema):
     """Made up for the demo."""
     devices_simulated: bool
     """The heart and the strikes were told by simulated devices: never a measurement, and never a count."""
-
-
-class WeekOut(Schema):
-    monday: date
-    sessions: int
-    limbs: dict[Limb, float]
-    heights: dict[Height, float]
-    strikes: float
-    counted: float
-    """Those of them that were counted; the rest is expected."""
 
 
 class LogDetail(LogOut):

@@ -8,7 +8,9 @@ import pytest
 from django.utils import timezone
 from playwright.sync_api import expect
 
-from server.accounts.models import User
+from server.accounts.models import Club, User
+from server.demo.history import load_history
+from server.review.tasks import learn
 from server.roster.models import Person
 from server.today.models import Planned
 from tests.browser.conftest import DESK, PHONE, verdict
@@ -276,6 +278,18 @@ def method(page):
     page.get_by_role("region", name="Known limits").wait_for()
 
 
+def trends(page):
+    club = Club.objects.get()
+    people = {person.name: person for person in Person.objects.all()}
+    load_history(club, User.objects.get(), people, weeks=3)
+    learn(people["Runa Velde"])
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("link", name="Trends", exact=True).click()
+    page.get_by_role("combobox", name="Of").select_option(label="Runa Velde")
+    page.get_by_role("img", name="VO₂max").wait_for()
+    page.get_by_role("region", name="Next time").get_by_role("heading", level=3).first.wait_for()
+
+
 SCREENS = [
     door,
     forgot,
@@ -298,6 +312,7 @@ SCREENS = [
     history,
     who_says,
     log,
+    trends,
     roster,
     new_athlete,
     new_limit,

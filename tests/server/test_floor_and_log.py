@@ -69,24 +69,6 @@ def test_strikes_counted_on_the_floor_take_the_place_of_the_expected(coach):
     assert counted["limbs"] == {"left hand": 600, "right hand": 300}, "shared out as the plan is"
 
 
-def test_the_week_adds_up_by_limb_and_says_what_was_counted(coach):
-    person = coach.person()
-    saved = coach.session("4 x (100 reps technique [1-3-2])", person_id=person.pk)
-    done = {"person_id": person.pk, "done_s": 2000, "done_efforts": 1}
-    now = {"started_at": timezone.now().isoformat(), **done}
-    log(coach, saved, **now)
-    log(coach, saved, counted_strikes=900, **now)
-    log(coach, saved, started_at=(timezone.now() - timedelta(days=21)).isoformat(), **done)
-    weeks = coach.get(f"people/{person.pk}/weeks").json()
-    assert len(weeks) == 8
-    this = weeks[-1]
-    assert (this["sessions"], this["strikes"], this["counted"]) == (2, 2100, 900)
-    assert this["limbs"] == {"left hand": 1400, "right hand": 700}
-    assert this["heights"] == {"head": 2100}
-    assert weeks[-4]["strikes"] == 1200
-    assert weeks[-2] == {**weeks[-2], "sessions": 0, "strikes": 0}
-
-
 @pytest.mark.parametrize(
     ("more", "field"),
     [

@@ -6,6 +6,7 @@ from yoisho.engine.parameters import fitted
 from yoisho.engine.studies import NEVER_S, STUDIES
 from yoisho.method import engine_sections as engine
 from yoisho.method import judgement_sections as judgement
+from yoisho.method import review_sections as review
 from yoisho.method.document import FitRow, Method, Section, Table
 from yoisho.method.figures import FIGURES
 
@@ -65,7 +66,8 @@ def method() -> Method:
     rows = fit_rows()
     sections = (
         engine.stores(), engine.parameters(), _fit(rows), engine.effort(), engine.people(), engine.readouts(),
-        _figures(), judgement.purposes(), judgement.safety(), judgement.rule_sets(), judgement.limits(),
+        _figures(), review.learning(), review.weeks(), judgement.purposes(), judgement.safety(), judgement.rule_sets(),
+        judgement.limits(),
     )  # fmt: skip
     return Method(sections, tuple(FIGURES.values()), rows)
 

@@ -12,6 +12,7 @@ model's: what is learned of VO2max is so in the model's terms.
 import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
 import numpy as np
@@ -207,7 +208,7 @@ def calibrate(person: Person, seen: Sequence[Seen]) -> Calibration:
     x, effective = _learn(task)
     draws = task.normal(x, before)
     digest = hashlib.sha256(repr((prior_of, [log.digest for log in logs])).encode()).hexdigest()
-    after = _with(prior_of, Learned(len(logs), digest, lambda: draws, prior_of), before)
+    after = _with(prior_of, Learned(len(logs), digest, partial(np.asarray, draws), prior_of), before)
     return Calibration(after, len(logs), told(prior_of, before), told(after, draws), effective)
 
 

@@ -6,6 +6,7 @@ What they do is what the model makes of their true traits, with the noise that t
 import json
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from importlib.resources import files
 from typing import Any
 
@@ -126,7 +127,7 @@ def find_out(person: Person, seed: int, logs: int = 12, world: World = WORLDS["a
     traits = true_traits(person, seed)
     seen = logs_of(person, traits, seed, logs + HELD_OUT, world)
     learned = calibrate(person, seen[:logs])
-    known = replace(person, learned=Learned(logs, str(seed), lambda: traits[None, :], person))
+    known = replace(person, learned=Learned(logs, str(seed), partial(np.asarray, traits[None, :]), person))
     true = {each.id: each.value for each in told(known, traits[None, :])}
     return Found(true, learned, scores(person, seen[logs:]), scores(learned.person, seen[logs:]))
 

@@ -11,6 +11,7 @@ from yoisho.judgement.cautions import RULES
 from yoisho.judgement.targets import TARGETS
 from yoisho.method.build import markdown, method
 from yoisho.method.figures import FIGURES
+from yoisho.review.proof import proven
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 from yoisho.strikes.tempo import TEMPOS
@@ -46,6 +47,15 @@ def test_every_published_figure_is_shown_hit_or_missed():
     assert shown == {(study.citation, row.what) for study in STUDIES.values() for row in study.rows}
     words = [row[5] for row in SECTIONS["fit"].tables[0].rows]
     assert words.count("missed") == sum(not row.within for row in method().fit) > 0
+
+
+def test_the_proof_of_learning_stands_with_every_world_also_where_the_model_is_wrong():
+    found = proven()
+    for world, told in found["worlds"].items():
+        assert world in cells("learning")
+        for row in told["capacities"]:
+            assert f"{100 * row['inside']:.0f} %" in cells("learning")
+    assert str(found["people"]) in " ".join(SECTIONS["learning"].text)
 
 
 def test_every_tempo_purpose_measure_and_rule_is_told_with_its_source():

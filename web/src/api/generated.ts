@@ -941,26 +941,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/people/{person_id}/weeks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Weeks
-         * @description Strikes of the person in each of the last eight weeks, this one last.
-         */
-        get: operations["weeks"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/planned": {
         parameters: {
             query?: never;
@@ -4727,28 +4707,6 @@ export interface components {
             /** Needed S */
             needed_s: number;
         };
-        /** WeekOut */
-        WeekOut: {
-            /** Counted */
-            counted: number;
-            /** Heights */
-            heights: {
-                [key: string]: number;
-            };
-            /** Limbs */
-            limbs: {
-                [key: string]: number;
-            };
-            /**
-             * Monday
-             * Format: date
-             */
-            monday: string;
-            /** Sessions */
-            sessions: number;
-            /** Strikes */
-            strikes: number;
-        };
         /** Welcome */
         Welcome: {
             /** Club */
@@ -6718,37 +6676,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-        };
-    };
-    weeks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                person_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WeekOut"][];
                 };
             };
             /** @description Not Found */

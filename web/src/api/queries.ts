@@ -135,12 +135,6 @@ export const method = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export const weeks = (personId: number) =>
-  queryOptions({
-    queryKey: ["log", "weeks", personId],
-    queryFn: () => need(api.GET("/api/people/{person_id}/weeks", { params: { path: { person_id: personId } } })),
-  });
-
 /** Weeks of a person, of a group, or of the club. */
 export const trends = (weeks: number, of: { person_id?: number; group_id?: number }) =>
   queryOptions({

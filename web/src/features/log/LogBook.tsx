@@ -12,7 +12,6 @@ import { RPE_WORDS } from "../../ui/rpe";
 import { LogShelves } from "../../ui/Shelves";
 import { useTrains } from "../../ui/useTrains";
 import { Letters } from "./Letters";
-import { Weeks } from "./Weeks";
 
 /** What was done, beside what was planned, newest first. */
 export function LogBook() {
@@ -72,7 +71,6 @@ export function LogBook() {
           </button>
         </p>
       )}
-      <Weeks />
     </main>
   );
 }

@@ -102,7 +102,7 @@ function LeftOut({ entry }: { entry: Pick<Schemas["LogDetail"], "id" | "left_out
         <input
           type="checkbox"
           className="checkbox"
-          checked={!entry.left_out}
+          checked={!(leave.isPending ? leave.variables : entry.left_out)}
           disabled={leave.isPending}
           onChange={(event) => leave.mutate(!event.target.checked)}
         />

@@ -61,7 +61,7 @@ export function Learned({ personId }: { personId: number }) {
           <input
             type="checkbox"
             className="checkbox"
-            checked={data.on}
+            checked={learn.isPending ? learn.variables : data.on}
             disabled={learn.isPending}
             onChange={(event) => learn.mutate(event.target.checked)}
           />

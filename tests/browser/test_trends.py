@@ -1,0 +1,113 @@
+"""Weeks looked at over the log: drawn, as a table, as a file; what was learned; what to do next time."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from server.accounts.models import Club, User
+from server.demo.history import load_history
+from server.review.tasks import learn
+from server.roster.models import Person
+from tests.browser.conftest import PHONE
+from tests.browser.test_roster import region
+
+RUNA = "Runa Velde"
+
+
+@pytest.fixture
+def trained(inside):
+    """The demo hall with four weeks behind it, and what they teach of Runa."""
+    club = Club.objects.get()
+    people = {person.name: person for person in Person.objects.all()}
+    load_history(club, User.objects.get(), people, weeks=4)
+    learn(people[RUNA])
+    return inside
+
+
+def trends(page, who=RUNA):
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("link", name="Trends", exact=True).click()
+    page.get_by_role("combobox", name="Of").select_option(label=who)
+    expect(page.get_by_role("heading", name=who, level=1)).to_be_visible()
+
+
+def test_the_weeks_of_somebody_are_drawn_with_what_they_come_to(trained):
+    trends(trained)
+    drawing = region(trained, "Weeks").get_by_role("img", name="Runa Velde: load, monotony, strikes")
+    for row in ("Load", "Monotony", "Strikes", "Minutes", "Tests", "Expected and said"):
+        expect(drawing.get_by_text(row, exact=True)).to_be_visible()
+    expect(region(trained, "In a sentence")).to_contain_text("of 5 for this block")
+    trained.reload()
+    expect(trained.get_by_role("heading", name=RUNA, level=1)).to_be_visible()
+
+
+def test_the_same_numbers_stand_in_a_table_and_in_a_file(trained):
+    trends(trained)
+    trained.keyboard.press("t")
+    table = region(trained, "Numbers of the weeks").get_by_role("table")
+    expect(table.get_by_role("row")).to_have_count(13)
+    with trained.expect_download() as taken:
+        trained.get_by_role("button", name="Save as CSV").click()
+    assert taken.value.suggested_filename == "trends-runa-velde.csv"
+    lines = taken.value.path().read_text().splitlines()
+    assert len(lines) == 13
+    load = table.get_by_role("row").nth(11).get_by_role("cell").nth(2).inner_text()
+    assert lines[11].split(",")[3] == load.replace(",", "")
+
+
+def test_keys_choose_the_weeks_and_who_is_looked_at(trained):
+    trends(trained)
+    trained.get_by_role("heading", name=RUNA, level=1).click()
+    trained.keyboard.press("[")
+    expect(trained.get_by_role("combobox", name="Weeks")).to_have_value("4")
+    trained.keyboard.press("n")
+    expect(trained.get_by_role("heading", name="Sef Arden", level=1)).to_be_visible()
+
+
+def test_what_was_learned_is_shown_before_and_after_and_can_be_switched_off(trained):
+    trends(trained)
+    learned = region(trained, "Learned")
+    expect(learned.get_by_role("heading")).to_contain_text("Learned from")
+    expect(learned.get_by_role("img", name="VO₂max")).to_be_visible()
+    learned.get_by_label("Use it, wherever this person is judged").uncheck()
+    expect(learned.get_by_label("Use it, wherever this person is judged")).not_to_be_checked()
+    trained.get_by_role("link", name="Roster", exact=True).click()
+    trained.get_by_role("link", name=RUNA).click()
+    expect(region(trained, "What they have")).not_to_contain_text("From logs")
+
+
+def test_a_capacity_says_that_it_was_learned(trained):
+    trained.get_by_role("link", name="Roster", exact=True).click()
+    trained.get_by_role("link", name=RUNA).click()
+    expect(region(trained, "What they have")).to_contain_text("From logs: learned from")
+
+
+def test_an_entry_is_left_out_on_its_page(trained):
+    trained.get_by_role("link", name="Log", exact=True).click()
+    trained.get_by_role("link", name="Thursday twenty-tens").first.click()
+    tick = trained.get_by_label("Learn from it what", exact=False)
+    tick.uncheck()
+    trained.reload()
+    expect(trained.get_by_label("Learn from it what", exact=False)).not_to_be_checked()
+
+
+def test_what_comes_next_is_laid_on_the_bench(trained):
+    trends(trained)
+    step = region(trained, "Next time").get_by_role("button", name="To the bench").first
+    step.click()
+    expect(trained).to_have_url(re.compile(r"/bench$"))
+    expect(trained.get_by_role("region", name="Verdict")).to_be_visible()
+
+
+def test_a_phone_shows_the_newest_week_first(trained, live_server):
+    trained.set_viewport_size(PHONE)
+    trained.goto(f"{live_server.url}/log/trends")
+    weeks = region(trained, "Weeks")
+    expect(weeks).to_be_visible()
+    assert weeks.evaluate("each => each.scrollLeft + each.clientWidth >= each.scrollWidth - 2")
+
+
+def test_a_hall_without_logs_says_so(inside, live_server):
+    inside.goto(f"{live_server.url}/log/trends")
+    expect(inside.get_by_text("Nothing logged in these weeks")).to_be_visible()
