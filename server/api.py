@@ -16,6 +16,7 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.method.api import router as method
 from server.review.api import router as review
+from server.review.heart import router as heart
 from server.roster.api import router as roster
 from server.roster.csv_import import router as people_import
 from server.roster.page import router as people
@@ -46,6 +47,7 @@ api.add_router("", combinations)
 api.add_router("", runs)
 api.add_router("", logbook)
 api.add_router("", review)
+api.add_router("", heart)
 api.add_router("", method)
 
 

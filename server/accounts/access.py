@@ -41,7 +41,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "scale_session", "nudges", "make_it_so", "create_session", "create_series", "save_session",
             "delete_session", "merge_sessions", "import_session", "versions", "open_protocol", "create_combination",
             "save_combination", "delete_combination", "read_combination", "make_combination",
-            "trends", "learned", "learn", "leave_out", "next_time",
+            "trends", "learned", "learn", "leave_out", "next_time", "look_at_heart", "keep_heart",
         ),
         TRAINING,
     ),

@@ -1,15 +1,18 @@
 """What the weeks tell, in the API's shape."""
 
 from datetime import date, datetime
+from typing import Annotated, Literal
 
-from ninja import Schema
+from ninja import Field, Schema
 
 from server.pages import Told
 from server.sessions.documents import DocumentOut
 from yoisho.answers.log import Store
 from yoisho.design.nudge import Change
+from yoisho.formats.heart_file import MOST_READINGS
 from yoisho.review.calibration import Learnt
 from yoisho.review.forecasts import Score
+from yoisho.review.overlay import Sureness
 from yoisho.review.progression import Step
 from yoisho.strikes.counts import Limb
 
@@ -96,6 +99,27 @@ class LearnsIn(Schema):
 
 class LeftOutIn(Schema):
     left_out: bool
+
+
+class HeartLooked(Told):
+    """What a file of heart rate tells, and where it lies. Times are seconds from its first reading."""
+
+    kind: str
+    heart: list[tuple[float, float]]
+    pauses: list[tuple[float, float]]
+    laps: list[float]
+    shift_s: float
+    """Session time of its first reading."""
+    by: Literal["clock", "match"]
+    sureness: Sureness
+    correlation: float | None
+    expected: list[tuple[float, float]]
+    """Session time and expected heart rate, for drawing."""
+
+
+class HeartIn(Schema):
+    heart: Annotated[list[tuple[float, Annotated[float, Field(ge=20, le=260)]]], Field(max_length=MOST_READINGS)]
+    shift_s: Annotated[float, Field(ge=-86_400, le=86_400)]
 
 
 class NextTimeOut(Schema):

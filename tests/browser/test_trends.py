@@ -108,6 +108,27 @@ def test_a_phone_shows_the_newest_week_first(trained, live_server):
     assert weeks.evaluate("each => each.scrollLeft + each.clientWidth >= each.scrollWidth - 2")
 
 
-def test_a_hall_without_logs_says_so(inside, live_server):
-    inside.goto(f"{live_server.url}/log/trends")
+def test_somebody_without_logs_is_said_to_have_none(inside):
+    trends(inside, "Bodil Strand")
     expect(inside.get_by_text("Nothing logged in these weeks")).to_be_visible()
+
+
+def test_a_file_of_heart_rate_is_laid_over_the_run_moved_and_kept(trained):
+    trained.get_by_role("link", name="Log", exact=True).click()
+    trained.get_by_role("link", name="Thursday twenty-tens").first.click()
+    part = region(trained, "Heart rate from a file")
+    rows = "\n".join(["time,hr", *(f"{at},{110 + at // 20 % 40}" for at in range(0, 1500, 5))])
+    with trained.expect_file_chooser() as chooser:
+        part.get_by_role("button", name="Heart rate from a file").click()
+    chooser.value.set_files({"name": "watch.csv", "mimeType": "text/csv", "buffer": b"time,hr\n0,92\nnoon,95\n"})
+    expect(part.get_by_role("alert")).to_contain_text("Line 3: “noon” is no time")
+    with trained.expect_file_chooser() as chooser:
+        part.get_by_role("button", name="Heart rate from a file").click()
+    chooser.value.set_files({"name": "watch.csv", "mimeType": "text/csv", "buffer": rows.encode()})
+    expect(part.get_by_role("status")).to_contain_text("CSV, 300 readings")
+    begins = part.get_by_label("Begins at, seconds of the session", exact=True)
+    begins.fill("12")
+    begins.press("Enter")
+    expect(part.get_by_role("img", name="beginning at second 12")).to_be_visible()
+    part.get_by_role("button", name="Keep it with this entry").click()
+    expect(part.get_by_role("status")).to_contain_text("heart rates are kept with it")

@@ -4,13 +4,14 @@ import uuid
 from datetime import timedelta
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from server.logbook.models import LogEntry
 from server.review.models import Calibration
 from server.review.seen import logs_of, seen_of
 from server.review.tasks import learn, learn_person
-from tests.server.conftest import run_of
+from tests.server.conftest import fault, run_of
 
 ROUNDS = "3 x (3:00 combination) rest 1:00"
 TOTAL_S = 660
@@ -189,3 +190,52 @@ def test_pain_is_told_with_its_limb(coach, runa, rounds):
     log(coach, rounds, runa, pain=[{"where": "wrist", "side": "left"}])
     (found,) = coach.get(f"people/{runa.pk}/next").json()
     assert "left wrist" in found["reason"]
+
+
+def looked(coach, entry, data, name="run.csv"):
+    file = SimpleUploadedFile(name, data)
+    return coach.client.post(f"/api/log/{entry['id']}/heart/look", {"file": file})
+
+
+def csv_of(bpm, seconds=TOTAL_S):
+    return "\n".join(["time,hr", *(f"{at},{bpm + (at // 30) % 7}" for at in range(0, seconds, 5))]).encode()
+
+
+def test_a_file_of_heart_rate_is_looked_at_and_then_kept_with_the_entry(coach, runa, rounds):
+    entry = log(coach, rounds, runa, record=record(strikes=[10.0, 20.0]))
+    found = looked(coach, entry, csv_of(140)).json()
+    assert (found["kind"], found["by"], len(found["heart"])) == ("CSV", "match", 132)
+    assert coach.get(f"log/{entry['id']}").json()["heart"] == [], "nothing is kept by looking"
+    kept = coach.put(f"log/{entry['id']}/heart", {"heart": found["heart"], "shift_s": 60})
+    assert kept.status_code == 200, kept.content
+    told = coach.get(f"log/{entry['id']}").json()
+    assert told["heart"][0] == [60, 140]
+    assert max(at for at, _ in told["heart"]) < TOTAL_S
+    assert told["done"]["peak_bpm"] == 146
+    assert told["done"]["strikes"] == 2, "what the sensor told stays"
+
+
+def test_an_entry_by_hand_takes_a_file_too(coach, runa, rounds):
+    entry = log(coach, rounds, runa)
+    found = looked(coach, entry, csv_of(140)).json()
+    coach.put(f"log/{entry['id']}/heart", {"heart": found["heart"], "shift_s": 0})
+    (row,) = logs_of(runa)
+    assert len(seen_of(row).heart) == 132
+
+
+def test_a_file_that_is_no_heart_rate_is_refused_with_its_line(coach, runa, rounds):
+    entry = log(coach, rounds, runa)
+    assert fault(looked(coach, entry, b"time,hr\n0,92\nnoon,95\n"))["msg"].startswith("Line 3")
+    assert LogEntry.objects.get().result.record is None
+
+
+def test_laid_beside_the_run_nothing_is_kept(coach, runa, rounds):
+    entry = log(coach, rounds, runa)
+    answer = coach.put(f"log/{entry['id']}/heart", {"heart": [[0, 120]], "shift_s": 9000})
+    assert "Move it" in fault(answer)["msg"]
+
+
+def test_nobody_lays_a_file_on_the_log_of_another_club(coach, stranger, runa, rounds):
+    entry = log(coach, rounds, runa)
+    assert looked(stranger, entry, csv_of(140)).status_code == 404
+    assert stranger.put(f"log/{entry['id']}/heart", {"heart": [[0, 120]], "shift_s": 0}).status_code == 404

@@ -448,6 +448,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/{entry_id}/heart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Heart
+         * @description Heart rate kept with an entry, laid where it is told; what the clock and the sensor told stays.
+         */
+        put: operations["keep_heart"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/heart/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Heart
+         * @description What a file tells, and where on the run it lies. Nothing is kept.
+         */
+        post: operations["look_at_heart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mailbox": {
         parameters: {
             query?: never;
@@ -2380,6 +2420,55 @@ export interface components {
         HeartBand: {
             high: number;
             low: number;
+        };
+        /** HeartIn */
+        HeartIn: {
+            /** Heart */
+            heart: [
+                number,
+                number
+            ][];
+            /** Shift S */
+            shift_s: number;
+        };
+        /**
+         * HeartLooked
+         * @description What a file of heart rate tells, and where it lies. Times are seconds from its first reading.
+         */
+        HeartLooked: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "clock" | "match";
+            /** Correlation */
+            correlation: number | null;
+            /** Expected */
+            expected: [
+                number,
+                number
+            ][];
+            /** Heart */
+            heart: [
+                number,
+                number
+            ][];
+            /** Kind */
+            kind: string;
+            /** Laps */
+            laps: number[];
+            /** Pauses */
+            pauses: [
+                number,
+                number
+            ][];
+            /** Shift S */
+            shift_s: number;
+            /**
+             * Sureness
+             * @enum {string}
+             */
+            sureness: "sure" | "likely" | "a guess";
         };
         /**
          * HeartTarget
@@ -5689,6 +5778,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    keep_heart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    look_at_heart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeartLooked"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

@@ -8,6 +8,7 @@ import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
 import { useTrains } from "../../ui/useTrains";
 import { DoneScore } from "./DoneScore";
+import { HeartFile } from "./HeartFile";
 import { Sums } from "./Sums";
 
 /** One entry of the log, round by round. */
@@ -49,6 +50,7 @@ export function Logged() {
       {!entry.done && (
         <p className="quiet pt-1 text-[13px]">Written down by hand, so there is nothing of single rounds.</p>
       )}
+      {trains && <HeartFile key={entry.id} entryId={entry.id} />}
       <div className="mt-3 grid gap-8 border-t border-[var(--ink)] pt-4 min-[900px]:grid-cols-2">
         <section>
           <h2>Plan and done</h2>
