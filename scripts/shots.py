@@ -142,15 +142,6 @@ def floor_pair(page: Page) -> None:
     page.wait_for_timeout(24_000)
 
 
-def floor_reps(page: Page) -> None:
-    new_run(page, "Hundreds", "10:00 flow; then 1:00, 6 x (100 reps power bag [1-2]) rest 0:30")
-    page.keyboard.press("Space")
-    skip(page, 3)
-    for _ in range(37):
-        page.keyboard.press("Enter")
-    page.wait_for_timeout(300)
-
-
 def second_screen(page: Page) -> None:
     floor_pair(page)
     hall = page.context.new_page()
@@ -193,6 +184,15 @@ def log(page: Page) -> None:
     page.get_by_role("listitem").first.wait_for()
 
 
+def trends(page: Page) -> None:
+    log(page)
+    page.get_by_role("link", name="Trends", exact=True).click()
+    page.get_by_role("combobox", name="Of").select_option(label="Runa Velde")
+    page.get_by_role("img", name="VO₂max").wait_for()
+    page.get_by_role("region", name="Next time").get_by_role("heading", level=3).first.wait_for()
+    page.wait_for_timeout(300)
+
+
 def method(page: Page) -> None:
     page.get_by_role("link", name="Method", exact=True).click()
     page.get_by_role("region", name="Known limits").wait_for()
@@ -215,10 +215,10 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("floor-work-phone", floor_work, PHONE),
     ("floor-start", floor_start, DESK),
     ("floor-pair", floor_pair, DESK),
-    ("floor-reps", floor_reps, DESK),
     ("second-screen", second_screen, DESK),
     ("log-entry", log_entry, DESK),
     ("log", log, DESK),
+    ("trends", trends, DESK),
     ("method", method, DESK),
 ]
 

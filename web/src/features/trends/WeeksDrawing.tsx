@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import type { Schemas } from "../../api/client";
 import { LANE, Lanes, Line, Loads, Mondays, Ratings, Row, Tried } from "../../charts/weeks/Drawings";
-import { frameOf } from "../../charts/weeks/frame";
+import { frameOf, GUTTER } from "../../charts/weeks/frame";
 import { LIMBS } from "../../ui/Strikes";
 import { useWidth } from "../../ui/useWidth";
 
@@ -103,26 +103,35 @@ export function WeeksDrawing({ trends }: { trends: Trends }) {
     y += row.tall + 20;
     return { ...row, at };
   });
+  const drawn = placed.map((row) => <g key={row.id}>{row.draw(row.at)}</g>);
   return (
     <section
       ref={frameRef}
       aria-label="Weeks"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: what is wider than the screen is moved by keys
       tabIndex={0}
-      className="mt-3 overflow-x-auto"
+      className="isolate mt-3 overflow-x-auto"
     >
-      <svg
-        width={width}
-        height={y}
-        viewBox={`0 0 ${width} ${y}`}
-        role="img"
-        aria-label={`${trends.who}: load, monotony, strikes, minutes${strikes.length ? ", tests" : ""} of ${trends.weeks.length} weeks. The numbers are in the table.`}
-      >
-        <Mondays frame={frame} weeks={trends.weeks} height={y} />
-        {placed.map((row) => (
-          <g key={row.id}>{row.draw(row.at)}</g>
-        ))}
-      </svg>
+      <div className="relative" style={{ width }}>
+        {width > room && (
+          // What the rows are called stays beside them, however far they are moved.
+          <div className="sticky left-0 z-10 bg-[var(--paper)]" style={{ width: GUTTER, height: 0 }}>
+            <svg aria-hidden="true" width={GUTTER} height={y} className="block overflow-hidden bg-[var(--paper)]">
+              {drawn}
+            </svg>
+          </div>
+        )}
+        <svg
+          width={width}
+          height={y}
+          viewBox={`0 0 ${width} ${y}`}
+          role="img"
+          aria-label={`${trends.who}: load, monotony, strikes, minutes${strikes.length ? ", tests" : ""} of ${trends.weeks.length} weeks. The numbers are in the table.`}
+        >
+          <Mondays frame={frame} weeks={trends.weeks} height={y} />
+          {drawn}
+        </svg>
+      </div>
     </section>
   );
 }
