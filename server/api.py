@@ -14,6 +14,7 @@ from server.dossier.api import router as dossier
 from server.errors import FieldError
 from server.library.api import router as library
 from server.logbook.api import router as logbook
+from server.logbook.by_hand import router as by_hand
 from server.method.api import router as method
 from server.review.api import router as review
 from server.review.heart import router as heart
@@ -46,6 +47,7 @@ api.add_router("", library)
 api.add_router("", combinations)
 api.add_router("", runs)
 api.add_router("", logbook)
+api.add_router("", by_hand)
 api.add_router("", review)
 api.add_router("", heart)
 api.add_router("", method)

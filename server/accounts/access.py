@@ -27,7 +27,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "get_session", "export_session", "run_plan", "plan_of_run", "on_floor", "gate", "save_calls", "speech",
             "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
             "today", "mind_today", "rate_planned", "unrate_planned", "note_away",
-            "log", "log_entry", "letters", "send_letter", "take_letter", "combinations", "protocols",
+            "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
         ),
         EVERYBODY,
     ),

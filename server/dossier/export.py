@@ -17,6 +17,7 @@ ABOUT = """Everything that is kept of this person, from Yoisho.
 person.json   who they are, screening, limits, knocks to the head
 tests.csv     field tests: kind, day, value in the test's unit, counts, where, who counted
 log.csv       what was logged: when, how long [s], rating 0-10, strikes counted, note, pain
+learned.json  what their logs have taught: every capacity before and after, with its 80 % range
 records.json  what clock and devices kept of each run: stretches played, heart [s, bpm], strikes [s]
 """
 
@@ -31,6 +32,13 @@ def _table(columns: tuple[str, ...], rows: Iterable[Iterable[object]]) -> str:
     writer.writerow(columns)
     writer.writerows(rows)
     return out.getvalue()
+
+
+def _learned(who: Person) -> dict[str, Any]:
+    kept = getattr(who, "calibration", None)
+    if kept is None:
+        return {}
+    return {"logs": kept.logs, "used": who.learns, "before": kept.before, "after": kept.after}
 
 
 def archive(who: Person) -> bytes:
@@ -63,5 +71,6 @@ def archive(who: Person) -> bytes:
         files.writestr("person.json", json.dumps(_plain(known), ensure_ascii=False, indent=1))
         files.writestr("tests.csv", tests)
         files.writestr("log.csv", log)
+        files.writestr("learned.json", json.dumps(_learned(who), ensure_ascii=False, indent=1))
         files.writestr("records.json", json.dumps(_plain(told), ensure_ascii=False))
     return out.getvalue()

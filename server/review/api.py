@@ -15,6 +15,8 @@ from server.errors import Message
 from server.logbook.models import LogEntry
 from server.review import schemas
 from server.review.models import Calibration
+from server.review.relearn import relearn
+from server.review.seen import logs_of
 from server.review.trends import trends
 from server.roster.api import the_person
 from server.roster.models import Group, Person
@@ -46,13 +48,20 @@ def trends_of(
 def _learned(person: Person) -> schemas.LearnedOut:
     kept: Calibration | None = getattr(person, "calibration", None)
     if kept is None:
+        logged = logs_of(person).exists()
+        if logged:
+            relearn(person.pk)
         return schemas.LearnedOut(
-            on=person.learns, working=False, logs=0, before=[], after=[], effective_draws=None, forecast_before={},
+            on=person.learns, working=logged, logs=0, before=[], after=[], effective_draws=None, forecast_before={},
             forecast_after={},
         )  # fmt: skip
+    working = not kept.holds(person.to_core_unlearned())
+    if working:
+        # A year has turned, or the engine is another: nothing else has asked for it.
+        relearn(person.pk)
     return schemas.LearnedOut(
         on=person.learns,
-        working=not kept.holds(person.to_core_unlearned()),
+        working=working,
         logs=kept.logs,
         before=kept.before,
         after=kept.after,

@@ -7,7 +7,7 @@ from django.db.models.signals import post_delete, post_save
 from server.jobs.later import later
 from server.logbook.models import SUMMED, LogEntry
 from server.review.tasks import learn_person
-from server.roster.models import Person
+from server.roster.models import Limit, Person
 
 
 def relearn(person_id: int) -> None:
@@ -26,7 +26,13 @@ def _of_person(instance: Person, created: bool, **_: Any) -> None:
         relearn(instance.pk)
 
 
+def _of_limit(instance: Limit, **_: Any) -> None:
+    """A limit may say that their heart is not to be trusted."""
+    relearn(instance.person_id)
+
+
 def listen() -> None:
+    post_save.connect(_of_limit, Limit)
     post_save.connect(_of_entry, LogEntry)
     post_delete.connect(_of_entry, LogEntry)
     post_save.connect(_of_person, Person)

@@ -1,7 +1,6 @@
 """From entries of the log to what the core learns from."""
 
-from collections.abc import Iterable
-
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from server.logbook.models import LogEntry
@@ -61,7 +60,7 @@ def seen_of(entry: LogEntry) -> Seen:
     )
 
 
-def logs_of(person: Person) -> Iterable[LogEntry]:
+def logs_of(person: Person) -> QuerySet[LogEntry]:
     """The person's newest logs that something may be learned from, with their records."""
     rows = LogEntry.objects.filter(club=person.club, result__person=person, left_out=False).defer(None)
     return rows.select_related("result__run")[:MOST_LOGS]

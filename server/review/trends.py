@@ -57,15 +57,21 @@ def _days(entries: QuerySet[LogEntry], heads: int) -> dict[date, Day]:
 
 
 def _inside(entries: QuerySet[LogEntry]) -> tuple[int, int]:
-    """Sessions rated inside the range that was expected, and all."""
-    told = entries.annotate(off=Abs(F("rpe") - F("planned_rpe"))).aggregate(
-        inside=Count("pk", filter=Q(off__lte=RPE_WITHIN)), rated=Count("pk")
+    """Sessions rated inside the range that was expected, and all of which something was."""
+    told = (
+        entries.filter(left_out=False)
+        .annotate(off=Abs(F("rpe") - F("planned_rpe")))
+        .aggregate(inside=Count("pk", filter=Q(off__lte=RPE_WITHIN)), rated=Count("pk"))
     )
     return told["inside"], told["rated"]
 
 
 def _ratings(entries: QuerySet[LogEntry]) -> list[TrendRating]:
-    rows = entries.order_by("started_at").values_list("pk", "started_at", "result__run__title", "rpe", "planned_rpe")
+    rows = (
+        entries.filter(left_out=False)
+        .order_by("started_at")
+        .values_list("pk", "started_at", "result__run__title", "rpe", "planned_rpe")
+    )
     return [
         TrendRating(
             entry_id=pk, started_at=at, title=title, rpe=rpe,

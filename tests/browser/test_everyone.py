@@ -278,6 +278,12 @@ def method(page):
     page.get_by_role("region", name="Known limits").wait_for()
 
 
+def by_hand(page):
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("button", name="Log without a run").click()
+    page.get_by_role("dialog", name="Log without a run").get_by_label("Anton Reel").wait_for()
+
+
 def trends(page):
     club = Club.objects.get()
     people = {person.name: person for person in Person.objects.all()}
@@ -312,6 +318,7 @@ SCREENS = [
     history,
     who_says,
     log,
+    by_hand,
     trends,
     roster,
     new_athlete,

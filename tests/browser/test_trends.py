@@ -132,3 +132,20 @@ def test_a_file_of_heart_rate_is_laid_over_the_run_moved_and_kept(trained):
     expect(part.get_by_role("img", name="beginning at second 12")).to_be_visible()
     part.get_by_role("button", name="Keep it with this entry").click()
     expect(part.get_by_role("status")).to_contain_text("heart rates are kept with it")
+
+
+def test_a_class_is_logged_down_a_list_by_keys(inside):
+    inside.get_by_role("link", name="Log", exact=True).click()
+    inside.get_by_role("button", name="Log without a run").click()
+    sheet = inside.get_by_role("dialog", name="Log without a run")
+    sheet.get_by_label("What was done, as a line").fill("3 x 3:00 combinaton rest 1:00")
+    sheet.get_by_label("Anton Reel").focus()
+    for key in ("7", "ArrowDown", "t", "4"):
+        inside.keyboard.press(key)
+    sheet.get_by_role("button", name="Log it for 3").click()
+    expect(sheet.get_by_role("alert")).to_contain_text("Character")
+    sheet.get_by_label("What was done, as a line").fill("3 x 3:00 combination rest 1:00")
+    sheet.get_by_role("button", name="Log it for 3").click()
+    expect(inside.get_by_role("status").filter(has_text="Logged for 3")).to_be_visible()
+    first = inside.get_by_role("listitem").filter(has_text="Anton Reel").first
+    expect(first).to_contain_text("7 Very hard")

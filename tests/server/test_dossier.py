@@ -11,6 +11,7 @@ from django.db import connection
 from django.utils import timezone
 
 from server.dossier.erase import PLACES, TOLD
+from server.review.tasks import learn_person
 from tests.server.conftest import run_of
 
 NAME = "Zephyrine Quillfeather"
@@ -36,6 +37,7 @@ def known(coach):
              "pain": [{"where": "wrist", "side": "left"}]}  # fmt: skip
     answer = coach.put(f"runs/{uuid.uuid4()}/log", entry)
     assert answer.status_code == 200, answer.content
+    learn_person(person["id"])
     return person
 
 
@@ -63,6 +65,7 @@ def test_everything_that_is_kept_of_somebody_goes_out_as_open_files(coach, known
     assert "hr-rest" in files.read("tests.csv").decode()
     assert "was tired" in files.read("log.csv").decode()
     assert len(json.loads(files.read("records.json"))) == 1
+    assert json.loads(files.read("learned.json"))["logs"] == 1
 
 
 def test_erased_is_erased_in_every_table_and_the_sums_stay(coach, known):
@@ -75,6 +78,7 @@ def test_erased_is_erased_in_every_table_and_the_sums_stay(coach, known):
     assert coach.get(f"people/{known['id']}").status_code == 404
     for name in ("Limit", "Knock", "FieldTest"):
         assert apps.get_model("roster", name).objects.count() == 0
+    assert apps.get_model("review", "Calibration").objects.count() == 0
 
 
 def test_whoever_has_the_same_name_in_another_club_keeps_it(coach, stranger, known):
@@ -89,6 +93,8 @@ def test_whoever_has_the_same_name_in_another_club_keeps_it(coach, stranger, kno
 def test_every_table_that_may_hold_a_name_is_looked_through():
     """A new one is named in the table of places, or here with its reason."""
     without = {"accounts.Club", "accounts.User", "accounts.SetUpCode"}
+    # Numbers and where they come from, and it goes with its person.
+    without |= {"review.Calibration"}
     rooms = [room for room in apps.get_app_configs() if room.name.startswith("server.") and room.label != "roster"]
     held = {
         model._meta.label

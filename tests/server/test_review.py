@@ -8,6 +8,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from server.logbook.models import LogEntry
+from server.review import relearn as relearning
 from server.review.models import Calibration
 from server.review.seen import logs_of, seen_of
 from server.review.tasks import learn, learn_person
@@ -239,3 +240,86 @@ def test_nobody_lays_a_file_on_the_log_of_another_club(coach, stranger, runa, ro
     entry = log(coach, rounds, runa)
     assert looked(stranger, entry, csv_of(140)).status_code == 404
     assert stranger.put(f"log/{entry['id']}/heart", {"heart": [[0, 120]], "shift_s": 0}).status_code == 404
+
+
+def test_whatever_changes_what_is_known_asks_for_learning_anew(coach, runa, rounds, monkeypatch):
+    asked = []
+    monkeypatch.setattr(relearning, "later", lambda _task, once, **_: asked.append(once))
+
+    def once_by(act):
+        asked.clear()
+        act()
+        return set(asked) == {f"learn {runa.pk}"}
+
+    assert once_by(lambda: log(coach, rounds, runa))
+    entry = LogEntry.objects.get()
+    assert once_by(lambda: coach.put(f"log/{entry.pk}/evidence", {"left_out": True}))
+    assert once_by(lambda: coach.post(f"people/{runa.pk}/limits", {"kind": "heart-untrusted", "set_by": "Dr A. Holm"}))
+    assert once_by(lambda: entry.delete())
+
+
+def test_a_heart_that_is_not_to_be_trusted_any_more_teaches_nothing_more(coach, runa, rounds):
+    log(coach, rounds, runa, record=record(heart=[(float(at), 120) for at in range(0, TOTAL_S, 5)]))
+    learn_person(runa.pk)
+    assert "heart" in coach.get(f"people/{runa.pk}/learned").json()["forecast_after"]
+    coach.post(f"people/{runa.pk}/limits", {"kind": "heart-untrusted", "set_by": "Dr A. Holm"})
+    assert coach.get(f"people/{runa.pk}/learned").json()["working"] is True
+    learn_person(runa.pk)
+    found = coach.get(f"people/{runa.pk}/learned").json()
+    assert (found["working"], "heart" in found["forecast_after"]) == (False, False)
+
+
+def test_logs_from_before_anything_was_learned_are_learned_from_once_somebody_looks(coach, runa, rounds):
+    log(coach, rounds, runa)
+    assert coach.get(f"people/{runa.pk}/learned").json()["working"] is True
+
+
+def by_hand(coach, *rated, **more):
+    body = {
+        "purpose": "aerobic-power", "started_at": (timezone.now() - timedelta(hours=2)).isoformat(),
+        "rated": [{"person_id": person.pk, "rpe": rpe} for person, rpe in rated], **more,
+    }  # fmt: skip
+    return coach.post("by-hand", body)
+
+
+def test_a_class_that_was_not_planned_here_is_logged_at_once(coach, runa):
+    dario = coach.person("Dario Fenn")
+    answer = by_hand(coach, (runa, 7), (dario, 9), text=ROUNDS)
+    assert (answer.status_code, answer.json()) == (201, {"logged": 2})
+    entries = {entry["person"]: entry for entry in coach.listed("log")}
+    assert {name: entry["rpe"] for name, entry in entries.items()} == {"Runa Velde": 7, "Dario Fenn": 9}
+    assert entries["Runa Velde"]["text"] == ["3 × (3:00 combination) rest 1:00"]
+    assert entries["Runa Velde"]["expected_strikes"] > 100
+    (row,) = logs_of(runa)
+    assert seen_of(row).rpe == 7
+
+
+def test_of_mere_minutes_load_counts_and_nothing_else(coach, runa):
+    assert by_hand(coach, (runa, 6), minutes=45).status_code == 201
+    found = coach.get(f"trends?person_id={runa.pk}").json()
+    week = next(week for week in found["weeks"] if week["sessions"])
+    assert week["load"] == pytest.approx(6 * 45)
+    assert sum(week["limbs"].values()) == 0
+    assert (found["rated"], found["ratings"]) == (0, []), "nothing was expected of it"
+    assert not logs_of(runa).exists()
+
+
+@pytest.mark.parametrize(
+    ("more", "field", "said"),
+    [
+        ({"text": "3 x (3:00 combinaton)"}, "text", "Character"),
+        ({"text": "30 power", "minutes": 20}, "body", "one of them"),
+        ({}, "body", "one of them"),
+        ({"minutes": 400}, "minutes", "240"),
+    ],
+)
+def test_what_cannot_have_been_done_is_refused_and_nobody_is_logged(coach, runa, more, field, said):
+    answer = by_hand(coach, (runa, 6), **more)
+    assert said in fault(answer)["msg"]
+    assert field in fault(answer)["loc"]
+    assert coach.listed("log") == []
+
+
+def test_somebody_of_another_club_keeps_the_whole_class_from_being_logged(coach, stranger, runa):
+    assert by_hand(coach, (runa, 6), (stranger.person("Nell Ostrow"), 7), text=ROUNDS).status_code == 404
+    assert coach.listed("log") == []

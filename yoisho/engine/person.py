@@ -30,6 +30,12 @@ LEVEL_TRAINING: dict[Level, Training] = {"beginner": "untrained", "club": "train
 
 YOUNGEST, OLDEST = 8, 95
 LOWEST_VO2MAX, HIGHEST_VO2MAX = 15.0, 95.0
+POSSIBLE: dict[str, tuple[float, float]] = {
+    "vo2max_ml_kg_min": (LOWEST_VO2MAX, HIGHEST_VO2MAX),
+    "hr_max_bpm": (100, 230),
+    "hr_rest_bpm": (25, 110),
+}
+"""What a number about a person can be."""
 
 DEFAULT_VO2MAX: dict[Level, dict[Sex, float]] = {
     "beginner": {"female": 34.0, "male": 40.0},
@@ -113,9 +119,9 @@ class Person:
 
     def __post_init__(self) -> None:
         for name, value, lowest, highest, unit in (
-            ("VO2max", self.vo2max_ml_kg_min.value, LOWEST_VO2MAX, HIGHEST_VO2MAX, "mL/kg/min"),
-            ("maximum heart rate", self.hr_max_bpm.value, 100, 230, "bpm"),
-            ("resting heart rate", self.hr_rest_bpm.value, 25, 110, "bpm"),
+            ("VO2max", self.vo2max_ml_kg_min.value, *POSSIBLE["vo2max_ml_kg_min"], "mL/kg/min"),
+            ("maximum heart rate", self.hr_max_bpm.value, *POSSIBLE["hr_max_bpm"], "bpm"),
+            ("resting heart rate", self.hr_rest_bpm.value, *POSSIBLE["hr_rest_bpm"], "bpm"),
             ("mass", self.mass_kg, 25, 250, "kg"),
             ("age", self.age_years, YOUNGEST, OLDEST, "years"),
         ):

@@ -48,6 +48,10 @@ FIGURES: dict[str, Told] = {
         Told("vo2_75_88_min", "75 to 88 % of VO2peak",
                "Minutes with uptake in the threshold band, of the most that the muscles in play can take up.",
                f"{OWN_MODEL}; the band is common practice, no source", "stores"),
+        Told("vo2_75_min", "above 75 % of VO2peak",
+               "Minutes with uptake at 75 % or more of the most that the muscles in play can take up: the weeks count "
+               "them as aerobic.",
+               f"{OWN_MODEL}; the bound is our own setting", "stores"),
         Told("hr_80_90_min", "80 to 90 % of HRmax", "Minutes with the heart rate in the threshold band.",
                "heart rate after Swain and Leutholtz 1997, from memory, up to VO2peak", "readouts"),
         Told("hr_60_75_min", "60 to 75 % of HRmax", "Minutes with the heart rate in the band of aerobic base.",

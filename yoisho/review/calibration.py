@@ -19,7 +19,7 @@ import numpy as np
 
 from yoisho.engine.cohort import AT, TRAITS, centre, cohort_of, drawn, prior, values_of
 from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN
-from yoisho.engine.person import Learned, Person, Value
+from yoisho.engine.person import POSSIBLE, Learned, Person, Value
 from yoisho.engine.stores import Floats
 from yoisho.review.evidence import Evidence, Seen, evidence, forecasts, in_order, log_likelihood, misfit
 from yoisho.strikes.tempo import TEMPOS
@@ -223,7 +223,9 @@ def _with(person: Person, learned: Learned, before: Floats) -> Person:
     surer = learned.draws.std(axis=0) < SURER * before.std(axis=0)
     for name in _VALUES:
         known: Value = getattr(person, name)
-        value, spread = float(middle[AT[name]]), float(sd[AT[name]])
+        # What a person may be told to have is within what a person may have.
+        value = float(np.clip(middle[AT[name]], *POSSIBLE.get(name, (0.0, np.inf))))
+        spread = float(sd[AT[name]])
         found[name] = replace(known, value=value, sd=spread)
         if surer[AT[name]]:
             found[name] = Value(value, spread, "learned", f"learned from {learned.logs} logs")

@@ -19,6 +19,11 @@ from yoisho.session.tree import duration_s
 WARM = "Warm-up: 10:00 flow shadow; then 1:00\n"
 
 
+def named(turns):
+    """What each turn of a knob makes, by its name."""
+    return {turn.name: changed for turn, changed in turns}
+
+
 def session(lines):
     return Session("Thursday", read_parts(lines))
 
@@ -36,22 +41,22 @@ NEARLY = session(WARM + "Main: 2 x (8 x (30 power / 30 flow)) rest 2:00")
 def test_every_variant_is_another_tree_of_the_same_kind(tree):
     found = list(variants(tree))
     assert found
-    for name, changed in found:
+    for turn, changed in found:
         assert changed != tree
         assert type(changed) is type(tree)
-        assert name
+        assert turn.name
 
 
 def test_the_reset_is_a_knob_shorter_for_more_passes():
-    names = dict(variants(line("2:00 combination bag [1-2]")))
+    names = named(variants(line("2:00 combination bag [1-2]")))
     assert names["a shorter reset"] == line("2:00 combination bag [1-2] reset 1")
     assert names["a longer reset"] == line("2:00 combination bag [1-2] reset 3")
     assert unroll(names["a shorter reset"]).strikes > unroll(names["a longer reset"]).strikes
-    assert "a shorter reset" not in dict(variants(line("2:00 combination bag [1-2] no reset")))
+    assert "a shorter reset" not in named(variants(line("2:00 combination bag [1-2] no reset")))
 
 
 def test_at_a_word_strikes_are_fewer_and_harder_or_more_and_lighter_for_the_same_effort():
-    names = dict(variants(line("3:00 combination bag [1-2]")))
+    names = named(variants(line("3:00 combination bag [1-2]")))
     assert names["fewer, harder: 74 % power"] == line("3:00 combination bag [1-2] at 74% power")
     before, harder, lighter = (
         read(person(), unroll(tree), ranges=False)
@@ -64,7 +69,7 @@ def test_at_a_word_strikes_are_fewer_and_harder_or_more_and_lighter_for_the_same
 
 
 def test_at_a_rate_the_energy_stays_or_the_rate_alone_is_turned():
-    names = dict(variants(line("3:00 flow bag [1-2] 100 a minute at 50% power")))
+    names = named(variants(line("3:00 flow bag [1-2] 100 a minute at 50% power")))
     assert names["fewer, harder: 83 a minute at 60 % power"] == line("3:00 flow bag [1-2] 83 a minute at 60% power")
     assert names["more, lighter: 125 a minute at 40 % power"] == line("3:00 flow bag [1-2] 125 a minute at 40% power")
     assert names["10 strikes a minute fewer"] == line("3:00 flow bag [1-2] 90 a minute at 50% power")
@@ -72,7 +77,7 @@ def test_at_a_rate_the_energy_stays_or_the_rate_alone_is_turned():
 
 def test_all_out_and_what_is_struck_to_a_beat_have_no_such_knob():
     for text in ("20 all out bag [1-2]", "2:00 flow to 120 beats", "2:00 flow skip"):
-        assert not [name for name, _ in variants(line(text)) if "harder:" in name or "a minute" in name], text
+        assert not [name for name in named(variants(line(text))) if "harder:" in name or "a minute" in name], text
 
 
 def test_a_rate_that_cannot_be_thrown_is_cured_by_fewer_strikes():
@@ -89,12 +94,12 @@ def test_an_empty_session_has_no_nudge_yet():
 
 
 def test_a_nudge_changes_one_thing_and_names_it():
-    names = {name: changed for name, changed in variants(line("8 x (20 all out) rest 0:10"))}
+    names = named(variants(line("8 x (20 all out) rest 0:10")))
     assert names["1 round more"] == line("9 x (20 all out) rest 0:10")
     assert names["0:05 more rest between"] == line("8 x (20 all out) rest 0:15")
     assert names["0:05 shorter all out"] == line("8 x (15 all out) rest 0:10")
     assert names["power instead of all out"] == line("8 x (20 power) rest 0:10")
-    assert "1 set more" in dict(variants(line("2 x (8 x (30 power, 30 flow)) rest 2:00")))
+    assert "1 set more" in named(variants(line("2 x (8 x (30 power, 30 flow)) rest 2:00")))
 
 
 @pytest.mark.parametrize(("given_", "target"), [(TOO_LONG, "sprint-power"), (NEARLY, "lactic-capacity")])
@@ -162,7 +167,7 @@ def test_a_nudge_that_serves_the_purpose_is_left_out_where_it_would_call_up_a_ca
     """Seven hard minutes of a beginner's eight: longer efforts would serve, and pass the ceiling."""
     beginner = person(level="beginner", vo2max_ml_kg_min=45)
     given_ = session(WARM + "Main: 7 x (1:00 power) rest 1:00")
-    offered = {name: changed for name, _part, changed in candidates(given_)}
+    offered = {turn.name: changed for turn, _part, changed in candidates(given_)}
     more = read(beginner, offered["0:15 longer power"].unrolled(), ranges=False)
     assert {caution.rule for caution in cautions(more)} >= {"beginner"}
     score = judge(read(beginner, given_.unrolled(), ranges=False), "threshold").score

@@ -158,3 +158,9 @@ def test_learning_is_left_out_where_it_is_switched_off():
     found = learned(Seen(ROUNDS, strikes=(330,) * 3)).person
     assert found.unlearned == WHO
     assert not np.array_equal(draws(found).people.vo2max_ml_kg_s, draws(WHO).people.vo2max_ml_kg_s)
+
+
+def test_nobody_is_told_what_nobody_can_have():
+    frail = person(level="beginner", sex="female", age_years=90)
+    found = calibrate(frail, [Seen(ROUNDS, strikes=(5,) * 3)])
+    assert found.person.vo2max_ml_kg_min.value >= 15

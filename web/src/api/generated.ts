@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * By Hand
+         * @description The same session for each of those who were there, each with a rating. All are logged, or none.
+         */
+        post: operations["by_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/claim": {
         parameters: {
             query?: never;
@@ -1711,6 +1731,33 @@ export interface components {
             /** Word */
             word: string;
         };
+        /** ByHandIn */
+        ByHandIn: {
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal";
+            /** Rated */
+            rated: components["schemas"]["RatedIn"][];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /** ByHandOut */
+        ByHandOut: {
+            /** Logged */
+            logged: number;
+        };
         /** Call */
         Call: {
             /** At S */
@@ -2311,7 +2358,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "fails" | "fatigue_peak" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_90_min" | "work_to_rest";
+        FigureId: "aerobic_share" | "alactic_share" | "base_min" | "fade_last" | "fade_mean" | "fade_onset" | "fails" | "fatigue_peak" | "heart_rate_peak_bpm" | "hr_60_75_min" | "hr_80_90_min" | "kcal" | "kcal_met" | "lactate_peak_mmol" | "lactic_deep_min" | "lactic_flow" | "lactic_reserve_lowest" | "lactic_share" | "lactic_used_end" | "lactic_used_highest" | "limbs" | "load" | "o2_deficit_ml_kg" | "rpe" | "sprint_at_start" | "sprint_at_start_lowest" | "sprint_lowest" | "strikes" | "strokes" | "vo2_75_88_min" | "vo2_75_min" | "vo2_90_min" | "work_to_rest";
         /**
          * FitRow
          * @description One published figure and what the model gives for it, for the plot and the table.
@@ -3676,6 +3723,13 @@ export interface components {
             /** Rpe */
             rpe: number;
         };
+        /** RatedIn */
+        RatedIn: {
+            /** Person Id */
+            person_id: number;
+            /** Rpe */
+            rpe: number;
+        };
         /** ReadIn */
         ReadIn: {
             /**
@@ -4858,6 +4912,57 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    by_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     check_claim: {
         parameters: {
             query?: never;

@@ -11,6 +11,7 @@ import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
 import { LogShelves } from "../../ui/Shelves";
 import { useTrains } from "../../ui/useTrains";
+import { ByHand } from "./ByHand";
 import { Letters } from "./Letters";
 
 /** What was done, beside what was planned, newest first. */
@@ -22,10 +23,31 @@ export function LogBook() {
   // What has come back is told once, with its reason.
   const waiting = runs.filter(({ run }) => !returned.includes(run.runId));
   const lost = query.failureCount > 0;
+  const [byHand, setByHand] = useState(false);
+  const [logged, setLogged] = useState<number | null>(null);
   return (
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
-      <h1>Log</h1>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h1>Log</h1>
+        <button type="button" className="act" onClick={() => setByHand(true)}>
+          Log without a run
+        </button>
+      </div>
       <LogShelves />
+      {logged !== null && (
+        <p role="status" className="pt-3">
+          <span className="tick">✓</span> Logged for {logged}.
+        </p>
+      )}
+      {byHand && (
+        <ByHand
+          onDone={(count) => {
+            setByHand(false);
+            setLogged(count);
+          }}
+          onClose={() => setByHand(false)}
+        />
+      )}
       {waiting.map(({ plan, run }) => (
         <p key={run.runId} className="flex flex-wrap items-center gap-3 border-b border-[var(--rule)] py-3">
           <span className="seal">{run.endedAtMs === null ? "Held" : "To log"}</span>

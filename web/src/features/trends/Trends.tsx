@@ -60,7 +60,7 @@ export function Trends() {
   });
   const data = query.data;
   if (!data) return <Notice asked={query} title="Adding up the weeks" />;
-  const empty = data.rated === 0;
+  const sessions = data.weeks.reduce((sum, week) => sum + week.sessions, 0);
   return (
     <main className="grid min-[1100px]:grid-cols-[1fr_316px] print:block">
       <div className="min-w-0 px-4 pt-[18px] pb-8 min-[900px]:px-6">
@@ -68,7 +68,7 @@ export function Trends() {
           <div>
             <h1>{data.who}</h1>
             <p className="quiet">
-              {span} weeks, {data.rated} {data.rated === 1 ? "session" : "sessions"} logged
+              {span} weeks, {sessions} {sessions === 1 ? "session" : "sessions"} logged
               {personId === null && data.people > 0 && `, by ${data.people}`}
             </p>
           </div>
@@ -83,17 +83,19 @@ export function Trends() {
           </div>
         </header>
         <LogShelves />
-        {empty ? (
+        {sessions === 0 ? (
           <Notice title="Nothing logged in these weeks" text="What is logged after a run is added up here." />
         ) : (
           <>
             {table ? <NumbersTable trends={data} /> : <WeeksDrawing trends={data} />}
-            <p className="pt-2">
-              <b>
-                {data.inside} of {data.rated}
-              </b>{" "}
-              ratings fell within a point of what was expected (8 in 10 would be {Math.round(0.8 * data.rated)}).
-            </p>
+            {data.rated > 0 && (
+              <p className="pt-2">
+                <b>
+                  {data.inside} of {data.rated}
+                </b>{" "}
+                ratings fell within a point of what was expected (8 in 10 would be {Math.round(0.8 * data.rated)}).
+              </p>
+            )}
             <p className="quiet text-[12px]">{data.criticism}</p>
             <p className="flex flex-wrap items-center gap-x-4 pt-3 print:hidden">
               <button type="button" className="link min-h-[30px]" onClick={() => change({ table: table ? null : "1" })}>
