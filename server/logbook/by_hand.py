@@ -14,7 +14,7 @@ from server.accounts.models import User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message
 from server.logbook.api import save
-from server.logbook.models import SUMMED, LogEntry
+from server.logbook.models import LIMB_FIELDS, STORE_FIELDS, SUMMED, LogEntry
 from server.logbook.schemas import LogIn
 from server.runs.schemas import RunIn
 from yoisho.judgement.targets import TARGETS
@@ -84,8 +84,10 @@ def _one(user: User, session: Session, started_at: datetime, rated: RatedIn, unk
     if unknown:
         # Nothing is known of its strikes and stores, and nothing is learned from it.
         entry.left_out = True
-        for name in SUMMED:
-            setattr(entry, name, None if name.endswith("_min") else 0.0)
+        for name in LIMB_FIELDS.values():
+            setattr(entry, name, 0.0)
+        for name in STORE_FIELDS.values():
+            setattr(entry, name, None)
         entry.save(update_fields=["left_out", *SUMMED])
         result = entry.result
         result.expected_limbs, result.expected_heights, result.lactic = {}, {}, False

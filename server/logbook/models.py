@@ -9,9 +9,10 @@ from yoisho.answers.log import STORES, Store
 from yoisho.session.volume import Volume
 from yoisho.strikes.counts import Limb
 
-SUMMED = (
-    "left_hand", "right_hand", "left_leg", "right_leg", "aerobic_min", "lactic_min", "sprint_min",
-)  # fmt: skip
+LIMB_FIELDS: dict[Limb, str] = {limb: limb.replace(" ", "_") for limb in get_args(Limb)}
+STORE_FIELDS: dict[Store, str] = {store: f"{store}_min" for store in STORES}
+SUMMED = (*LIMB_FIELDS.values(), *STORE_FIELDS.values())
+"""What an entry keeps so that weeks can be summed."""
 
 
 class Entries(Owned["LogEntry"]):
@@ -77,11 +78,12 @@ class LogEntry(models.Model):
 
     def take_sums(self, minutes: dict[Store, float]) -> None:
         """Keep what weeks are summed from."""
-        self.left_hand, self.right_hand, self.left_leg, self.right_leg = (
-            self.volume.limbs.get(limb, 0.0) for limb in get_args(Limb)
-        )
-        self.aerobic_min, self.lactic_min, self.sprint_min = (minutes[store] for store in STORES)
-        self.save(update_fields=[*SUMMED])
+        limbs = self.volume.limbs
+        for limb, name in LIMB_FIELDS.items():
+            setattr(self, name, limbs.get(limb, 0.0))
+        for store, name in STORE_FIELDS.items():
+            setattr(self, name, minutes[store])
+        self.save(update_fields=SUMMED)
 
     def __str__(self) -> str:
         return f"{self.run.title}, {self.started_at:%Y-%m-%d}"

@@ -10,9 +10,8 @@ from yoisho.engine.cohort import TRAITS
 from yoisho.engine.person import Learned, Value
 from yoisho.engine.person import Person as CorePerson
 from yoisho.engine.stores import Floats
+from yoisho.review.calibration import NUMBERS
 from yoisho.review.calibration import Calibration as CoreCalibration
-
-NUMBERS = "vo2max_ml_kg_min", "anaerobic_scale", "speed_scale", "all_out_force", "hr_max_bpm", "hr_rest_bpm"
 
 
 def digest_of(known: CorePerson) -> str:

@@ -9,7 +9,7 @@ from django.db.models.functions import Abs, TruncDate
 from django.utils import timezone
 
 from server.accounts.models import Club
-from server.logbook.models import LogEntry
+from server.logbook.models import LIMB_FIELDS, STORE_FIELDS, SUMMED, LogEntry
 from server.review.schemas import TrendPoint, TrendRating, TrendsOut, TrendTest, TrendWeek
 from server.roster.models import FieldTest, Group, Person
 from server.roster.page import repeatability_of
@@ -17,19 +17,13 @@ from yoisho.engine.readout import RPE_WITHIN
 from yoisho.review.load import CRITICISM, LONG_DAYS
 from yoisho.review.repeats import FIELD_TESTS
 from yoisho.review.trends import Block, Day, block_of, ceiling, weeks_of
-from yoisho.strikes.counts import Limb
 
-LIMBS: dict[Limb, str] = {
-    "left hand": "left_hand", "right hand": "right_hand", "left leg": "left_leg", "right leg": "right_leg",
-}  # fmt: skip
-STORES = {"aerobic": "aerobic_min", "lactic": "lactic_min", "sprint": "sprint_min"}
 MOST_RATINGS = 400
 
 
 def _days(entries: QuerySet[LogEntry], heads: int) -> dict[date, Day]:
     """What was done each day, a head, in one question."""
-    minutes = {name: Sum(name) for name in STORES.values()}
-    limbs = {name: Sum(name) for name in LIMBS.values()}
+    sums = {name: Sum(name) for name in SUMMED}
     rows: Iterable[Any] = (
         entries.annotate(on=TruncDate("started_at"))
         .values("on")
@@ -38,8 +32,7 @@ def _days(entries: QuerySet[LogEntry], heads: int) -> dict[date, Day]:
             load=Sum(F("rpe") * F("done_s") / 60.0, output_field=FloatField()),
             planned=Sum(F("planned_rpe") * F("planned_s") / 60.0, output_field=FloatField()),
             hard=Count("pk", filter=Q(result__lactic=True)),
-            **limbs,
-            **minutes,
+            **sums,
         )
         .order_by()
     )
@@ -48,8 +41,8 @@ def _days(entries: QuerySet[LogEntry], heads: int) -> dict[date, Day]:
             row["sessions"],
             row["planned"] / heads,
             row["load"] / heads,
-            {limb: row[name] / heads for limb, name in LIMBS.items()},
-            {store: (row[name] or 0.0) / heads for store, name in STORES.items()},
+            {limb: row[name] / heads for limb, name in LIMB_FIELDS.items()},
+            {store: (row[name] or 0.0) / heads for store, name in STORE_FIELDS.items()},
             row["hard"] > 0,
         )
         for row in rows
@@ -116,18 +109,14 @@ def trends(club: Club, weeks: int, person: Person | None, group: Group | None) -
         title=block.title,
         sentence=block.sentence,
         points=[TrendPoint(**vars(point)) for point in block.points],
-        weeks=[TrendWeek(**_plain(week)) for week in told],
-        ceilings={limb: ceiling(limb, person.to_core_unlearned().level) for limb in LIMBS} if person else {},
+        weeks=[TrendWeek(**vars(week)) for week in told],
+        ceilings={limb: ceiling(limb, person.to_core_unlearned().level) for limb in LIMB_FIELDS} if person else {},
         tests=_tests(person, first) if person else [],
         ratings=_ratings(inside_weeks) if person else [],
         inside=inside,
         rated=rated,
         criticism=CRITICISM,
     )
-
-
-def _plain(week: Any) -> dict[str, Any]:
-    return dict(vars(week))
 
 
 def _of_many(people: int) -> Block:

@@ -126,7 +126,7 @@ def _tcx(data: bytes) -> HeartFile:
         raise HeartFileError("This file has what a TCX file never has (entities), and is not read.") from None
     moments: list[Moment] = []
     laps: list[datetime] = []
-    if not any(_name(each) == "TrainingCenterDatabase" for each in [root]):
+    if _name(root) != "TrainingCenterDatabase":
         raise HeartFileError(f"This is XML, but no TCX: it begins with {_name(root)}. Save it as TCX or FIT.")
     for each in root.iter():
         if _name(each) == "Lap" and (told := each.get("StartTime")):

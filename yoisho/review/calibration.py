@@ -18,7 +18,6 @@ from typing import Any
 import numpy as np
 
 from yoisho.engine.cohort import AT, TRAITS, centre, cohort_of, drawn, prior, values_of
-from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN
 from yoisho.engine.person import POSSIBLE, Learned, Person, Value
 from yoisho.engine.stores import Floats
 from yoisho.review.evidence import Evidence, Seen, evidence, forecasts, in_order, log_likelihood, misfit
@@ -212,7 +211,8 @@ def calibrate(person: Person, seen: Sequence[Seen]) -> Calibration:
     return Calibration(after, len(logs), told(prior_of, before), told(after, draws), effective)
 
 
-_VALUES = "vo2max_ml_kg_min", "anaerobic_scale", "speed_scale", "all_out_force", "hr_max_bpm", "hr_rest_bpm"
+NUMBERS = "vo2max_ml_kg_min", "anaerobic_scale", "speed_scale", "all_out_force", "hr_max_bpm", "hr_rest_bpm"
+"""A person's own numbers that logs teach."""
 
 
 def _with(person: Person, learned: Learned, before: Floats) -> Person:
@@ -221,7 +221,7 @@ def _with(person: Person, learned: Learned, before: Floats) -> Person:
     middle = values_of(learned.draws.mean(axis=0))
     sd = values_of(learned.draws).std(axis=0)
     surer = learned.draws.std(axis=0) < SURER * before.std(axis=0)
-    for name in _VALUES:
+    for name in NUMBERS:
         known: Value = getattr(person, name)
         # What a person may be told to have is within what a person may have.
         value = float(np.clip(middle[AT[name]], *POSSIBLE.get(name, (0.0, np.inf))))
@@ -232,19 +232,19 @@ def _with(person: Person, learned: Learned, before: Floats) -> Person:
     return replace(person, **found, learned=learned)
 
 
+def _columns(person: Person, normal: Floats) -> dict[str, Floats]:
+    """Traits of shape (k, d) and the stores that follow from them, by name, each of shape (k,)."""
+    people = cohort_of(person, normal).people
+    return {
+        **dict(zip(AT, values_of(normal).T, strict=True)),
+        "sprint_capacity_ml_kg": people.sprint_capacity_ml_kg,
+        "lactic_capacity_ml_kg": people.lactic_capacity_ml_kg,
+    }
+
+
 def told(person: Person, draws: Floats) -> tuple[Learnt, ...]:
     """Every capacity with its 80 % range; what the words ask as shares of what the model has them ask."""
-    columns = dict(zip(AT, values_of(draws).T, strict=True))
-    middle = dict(zip(AT, values_of(centre(person)), strict=True))
-
-    def lactic(of: dict[str, Floats]) -> Floats:
-        fitness = of["vo2max_ml_kg_min"] / REFERENCE_VO2MAX_ML_KG_MIN
-        return np.asarray(REFERENCE.lactic_capacity_ml_kg * fitness * of["anaerobic_scale"])
-
-    def sprint(of: dict[str, Floats]) -> Floats:
-        fitness = of["vo2max_ml_kg_min"] / REFERENCE_VO2MAX_ML_KG_MIN
-        return np.asarray(REFERENCE.sprint_capacity_ml_kg * fitness * of["sprint_scale"])
-
+    columns, middle = _columns(person, draws), _columns(person, centre(person)[None, :])
     named = [
         ("vo2max_ml_kg_min", "VO₂max", "mL/kg/min"),
         ("anaerobic_scale", "Anaerobic scale", ""),
@@ -262,10 +262,8 @@ def told(person: Person, draws: Floats) -> tuple[Learnt, ...]:
             ("hr_rest_bpm", "Heart at rest", "bpm"),
             ("hr_offset_bpm", "Heart against the model", "bpm"),
         ]
-    for of in (columns, middle):
-        of["sprint_capacity_ml_kg"], of["lactic_capacity_ml_kg"] = sprint(of), lactic(of)
     found = []
     for id_, name, unit in named:
         low, high = np.percentile(columns[id_], (10.0, 90.0))
-        found.append(Learnt(id_, name, unit, float(middle[id_]), float(low), float(high)))
+        found.append(Learnt(id_, name, unit, float(middle[id_][0]), float(low), float(high)))
     return tuple(found)

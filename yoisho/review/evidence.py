@@ -151,10 +151,10 @@ def _counted(seen: Seen, done: Timeline) -> list[tuple[tuple[int, int], float]]:
             f"strikes are counted for each effort: the session has {len(efforts)} efforts{or_works}, "
             f"and {len(seen.strikes)} counts are given; put null where nobody counted"
         )
-    whole = [each.seconds for each in done.intervals] == [
-        each.seconds for each in seen.timeline.intervals[: len(done.intervals)]
-    ]
-    last = len(done.intervals) - (1 if whole else 2)
+    # Only the last one can have been broken off.
+    last = len(done.intervals) - 1
+    if done.intervals and done.intervals[last].seconds < seen.timeline.intervals[last].seconds:
+        last -= 1
     pairs = zip(places, seen.strikes, strict=True)
     return [(place, count) for place, count in pairs if count is not None and place[1] <= last]
 

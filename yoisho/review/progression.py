@@ -15,6 +15,7 @@ from yoisho.judgement.cautions import stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.fade import fade_bound
 from yoisho.judgement.targets import TARGETS
+from yoisho.judgement.verdict import say
 from yoisho.session.document import Session
 
 CLEAN_IN_A_ROW = 2
@@ -108,7 +109,7 @@ def step_of(goes: Sequence[Go], target_id: str) -> tuple[Step, str]:
             return "hold", "One clean go. After one more a knob is turned."
         return "hold", f"{_not_clean(last, target_id)} Once more as it is."
     counted = [go.fade for go in goes[-CLEAN_IN_A_ROW:] if go.fade is not None]
-    fade = f"fade {max(0.0, max(counted)):.0%}".replace("%", " %") if counted else "nobody counted the fade"
+    fade = f"fade {say(max(0.0, *counted), 'percent')}" if counted else "nobody counted the fade"
     return "on", f"{row if row < 10 else 'Many'} clean goes: all efforts done, {fade}, no harder than expected."
 
 

@@ -200,6 +200,15 @@ def ceiling(limb: Limb, level: Level) -> int:
     return (STRIKES_A_LEG if limb.endswith("leg") else STRIKES_A_HAND)[level][1]
 
 
+def _course(rise: float) -> tuple[str, str]:
+    """What the load does from week to week: in a title, and as a sentence begins."""
+    if rise < -LEVEL:
+        return "Easing off", f"Load falls by {-100 * rise:.0f} % a week"
+    if rise <= LEVEL:
+        return "Holding", "Load stays about as it is"
+    return "A steep climb" if rise > STEEP else "A steady build", f"Load climbs by {100 * rise:.0f} % a week"
+
+
 def block_of(weeks: Sequence[Week], days: Mapping[date, Day], level: Level) -> Block:
     """What is to be said of somebody's weeks."""
     done = [week for week in weeks if week.over and week.load > 0]
@@ -211,15 +220,7 @@ def block_of(weeks: Sequence[Week], days: Mapping[date, Day], level: Level) -> B
     kept = [week for week, light in zip(whole, _lighter(whole), strict=True) if not light and week.load > 0]
     rise = _rise(kept) if len(kept) > 1 else 0.0
     points = (_sides(begun), _alike(whole), _unloaded(whole), _ceilings(begun, level), _lactic(days, weeks[0].monday))
-    title, how = (
-        ("A steep climb", f"Load climbs by {100 * rise:.0f} % a week")
-        if rise > STEEP
-        else ("A steady build", f"Load climbs by {100 * rise:.0f} % a week")
-        if rise > LEVEL
-        else ("Easing off", f"Load falls by {-100 * rise:.0f} % a week")
-        if rise < -LEVEL
-        else ("Holding", "Load stays about as it is")
-    )
+    title, how = _course(rise)
     light = sum(_lighter(whole))
     lighter = f"{light} lighter week{'' if light == 1 else 's'} in {len(whole)}" if light else "no lighter week"
     return Block(title, f"{how}, with {lighter}.", points)

@@ -8,7 +8,7 @@ const count = (value: number): string => Math.round(value).toLocaleString("en");
 interface RowProps {
   y: number;
   title: string;
-  about?: string;
+  about?: string | undefined;
   children: ReactNode;
 }
 

@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { type ReactNode, useEffect } from "react";
 import type { Schemas } from "../../api/client";
 import { LANE, Lanes, Line, Loads, Mondays, Ratings, Row, Tried } from "../../charts/weeks/Drawings";
 import { frameOf, GUTTER } from "../../charts/weeks/frame";
@@ -25,77 +25,61 @@ export function WeeksDrawing({ trends }: { trends: Trends }) {
     if (room > 0) frameRef.current?.scrollTo({ left: width });
   }, [frameRef, room, width]);
   const strikes = trends.tests.filter(({ kind }) => kind === "strikes");
-  const rows: { id: string; tall: number; draw: (y: number) => React.ReactNode }[] = [
+  const rows: { title: string; about?: string; tall: number; drawn: ReactNode }[] = [
     {
-      id: "load",
+      title: "Load",
+      about: "RPE × minutes",
       tall: 112,
-      draw: (y) => (
-        <Row y={y} title="Load" about={"RPE × minutes"}>
-          <Loads frame={frame} weeks={trends.weeks} height={108} />
-        </Row>
-      ),
+      drawn: <Loads frame={frame} weeks={trends.weeks} height={108} />,
     },
     {
-      id: "monotony",
+      title: "Monotony",
+      about: "mean / sample SD",
       tall: 66,
-      draw: (y) => (
-        <Row y={y} title="Monotony" about={"mean / sample SD"}>
-          <Line frame={frame} weeks={trends.weeks} height={58} of={({ monotony }) => monotony} mark={MONOTONOUS} />
-        </Row>
-      ),
+      drawn: <Line frame={frame} weeks={trends.weeks} height={58} of={({ monotony }) => monotony} mark={MONOTONOUS} />,
     },
     {
-      id: "strikes",
+      title: "Strikes",
       tall: 4 * LANE,
-      draw: (y) => (
-        <Row y={y} title="Strikes">
-          <Lanes
-            frame={frame}
-            weeks={trends.weeks}
-            lanes={LIMBS.map((limb) => ({
-              id: limb,
-              name: limb,
-              ink: "var(--ink)",
-              of: ({ limbs }) => limbs[limb] ?? 0,
-              most: trends.ceilings[limb],
-            }))}
-          />
-        </Row>
+      drawn: (
+        <Lanes
+          frame={frame}
+          weeks={trends.weeks}
+          lanes={LIMBS.map((limb) => ({
+            id: limb,
+            name: limb,
+            ink: "var(--ink)",
+            of: ({ limbs }) => limbs[limb] ?? 0,
+            most: trends.ceilings[limb],
+          }))}
+        />
       ),
     },
     {
-      id: "minutes",
+      title: "Minutes",
       tall: 3 * LANE,
-      draw: (y) => (
-        <Row y={y} title="Minutes">
-          <Lanes
-            frame={frame}
-            weeks={trends.weeks}
-            lanes={STORES.map(({ id, ink }) => ({ id, name: id, ink, of: ({ minutes }) => minutes[id] ?? 0 }))}
-          />
-        </Row>
+      drawn: (
+        <Lanes
+          frame={frame}
+          weeks={trends.weeks}
+          lanes={STORES.map(({ id, ink }) => ({ id, name: id, ink, of: ({ minutes }) => minutes[id] ?? 0 }))}
+        />
       ),
     },
   ];
   if (strikes.length > 0)
     rows.push({
-      id: "tests",
+      title: "Tests",
+      about: "10 s, a second",
       tall: 64,
-      draw: (y) => (
-        <Row y={y} title="Tests" about={"10 s, a second"}>
-          <Tried frame={frame} tests={strikes} height={60} show={(value) => (value / 10).toFixed(1)} />
-        </Row>
-      ),
+      drawn: <Tried frame={frame} tests={strikes} height={60} show={(value) => (value / 10).toFixed(1)} />,
     });
   if (trends.ratings.length > 0)
     rows.push({
-      id: "ratings",
+      title: "Expected and said",
+      about: "RPE; bar: what\nwas expected, ± 1",
       tall: 124,
-      draw: (y) => (
-        <Row y={y} title="Expected and said" about={"RPE; bar: what\nwas expected, ± 1"}>
-          <Ratings frame={frame} ratings={trends.ratings} height={116} />
-        </Row>
-      ),
+      drawn: <Ratings frame={frame} ratings={trends.ratings} height={116} />,
     });
   let y = TOP;
   const placed = rows.map((row) => {
@@ -103,7 +87,11 @@ export function WeeksDrawing({ trends }: { trends: Trends }) {
     y += row.tall + 20;
     return { ...row, at };
   });
-  const drawn = placed.map((row) => <g key={row.id}>{row.draw(row.at)}</g>);
+  const drawn = placed.map(({ at, title, about, drawn: inside }) => (
+    <Row key={title} y={at} title={title} about={about}>
+      {inside}
+    </Row>
+  ));
   return (
     <section
       ref={frameRef}
