@@ -2,6 +2,8 @@
 
 import os
 import time
+from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from unittest.mock import patch
 
@@ -12,6 +14,9 @@ from django.core.management.color import no_style
 from django.db import connection
 from django.test import TransactionTestCase
 from playwright.sync_api import expect
+
+from server.review.tasks import learn
+from server.roster.models import Person
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 CHROMIUM = "/usr/bin/chromium"
@@ -80,9 +85,10 @@ def quick_emptying():
 
 
 class DemoRows:
-    """The demo hall as it is loaded once: its rows are put back for every further test, in a fiftieth of the time."""
+    """A hall as it is made once: its rows are put back for every further test, in a fiftieth of the time."""
 
-    def __init__(self) -> None:
+    def __init__(self, make: Callable[[], object]) -> None:
+        self.make = make
         self.rows: dict[str, bytes] = {}
 
     def load(self) -> None:
@@ -90,7 +96,7 @@ class DemoRows:
             if self.rows:
                 self._put_back(cursor)
             else:
-                call_command("load_demo", weeks=0)
+                self.make()
                 self._take(cursor)
 
     def _take(self, cursor) -> None:
@@ -110,16 +116,23 @@ class DemoRows:
         cursor.execute("SET session_replication_role = origin")
 
 
-DEMO = DemoRows()
+def train() -> None:
+    """Four weeks behind the demo hall, and what they teach of Runa."""
+    call_command("load_demo", weeks=4)
+    learn(Person.objects.get(name="Runa Velde"))
+
+
+DEMO = DemoRows(partial(call_command, "load_demo", weeks=0))
+TRAINED = DemoRows(train)
 
 
 @pytest.fixture
-def app(live_server, settings, transactional_db, page):
-    """The demo hall is open, and nothing is on the page yet."""
+def app(request, live_server, settings, transactional_db, page):
+    """The demo hall is open, with weeks behind it where a test asks for `trained`; nothing is on the page yet."""
     built = Path(settings.WEB_DIST) / "index.html"
     assert built.exists(), "the front end is not built: run `make test`, which builds it"
     settings.DEMO = True
-    DEMO.load()
+    (TRAINED if "trained" in request.fixturenames else DEMO).load()
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(f"error on the page: {error}"))
     page.on(
@@ -157,6 +170,12 @@ def inside(signed_in, live_server):
     signed_in.goto(f"{live_server.url}/library")
     signed_in.get_by_role("heading", name="Library").wait_for()
     return signed_in
+
+
+@pytest.fixture
+def trained(inside):
+    """The demo coach in the library of a hall with four weeks behind it."""
+    return inside
 
 
 @pytest.fixture

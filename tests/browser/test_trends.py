@@ -2,27 +2,12 @@
 
 import re
 
-import pytest
 from playwright.sync_api import expect
 
-from server.accounts.models import Club, User
-from server.demo.history import load_history
-from server.review.tasks import learn
-from server.roster.models import Person
 from tests.browser.conftest import PHONE
 from tests.browser.test_roster import region
 
 RUNA = "Runa Velde"
-
-
-@pytest.fixture
-def trained(inside):
-    """The demo hall with four weeks behind it, and what they teach of Runa."""
-    club = Club.objects.get()
-    people = {person.name: person for person in Person.objects.all()}
-    load_history(club, User.objects.get(), people, weeks=4)
-    learn(people[RUNA])
-    return inside
 
 
 def trends(page, who=RUNA):
@@ -98,6 +83,27 @@ def test_what_comes_next_is_laid_on_the_bench(trained):
     step.click()
     expect(trained).to_have_url(re.compile(r"/bench$"))
     expect(trained.get_by_role("region", name="Verdict")).to_be_visible()
+
+
+def test_what_comes_next_is_planned_on_a_day_by_one_key(trained):
+    """As a session of its own: the plan that was run stays as it is, and what was planned says what was turned."""
+    trends(trained)
+    step = region(trained, "Next time").get_by_role("listitem").filter(has_text="To the bench").first
+    title, turned = step.get_by_role("heading").inner_text().split(": ")
+    step.get_by_role("button", name="Plan it").click()
+    sheet = trained.get_by_role("dialog", name="Plan one")
+    expect(sheet).to_contain_text(f"{title} ({turned})")
+    expect(sheet.get_by_role("checkbox", name="Runa Velde")).to_be_checked()
+    sheet.get_by_label("Hour").fill("07:15")
+    sheet.get_by_role("button", name="Plan it").click()
+    row = trained.get_by_role("listitem").filter(has_text=f"{title} ({turned})").first
+    expect(row).to_contain_text("7:15")
+    trained.reload()
+    expect(sheet).to_have_count(0)
+    expect(row).to_be_visible()
+    trained.goto(f"{trained.url.split('/today')[0]}/library")
+    expect(trained.get_by_role("link", name=f"{title} ({turned})").first).to_be_visible()
+    expect(trained.get_by_role("link", name=title, exact=True).first).to_be_visible()
 
 
 def test_a_phone_shows_the_newest_week_first(trained, live_server):

@@ -8,8 +8,8 @@ from playwright.sync_api import expect
 from tests.browser.test_floor import phase, to_floor
 from tests.browser.test_people_on_the_floor import RUNA, sheet
 
-LINE = "10:00 flow; then 1:00, 4 x (30 power bag [1-2-3]) rest 0:30"
-TOTAL_S = 600 + 60 + 4 * 30 + 3 * 30
+LINE = "5:00 flow; then 1:00, 4 x (30 power bag [1-2-3]) rest 0:30"
+TOTAL_S = 300 + 60 + 4 * 30 + 3 * 30
 
 
 def passes(page, seconds):
@@ -49,7 +49,7 @@ def test_a_session_that_is_run_through_is_done_round_for_round(ready):
     passes(ready, 10 + TOTAL_S + 2)
     expect(phase(ready)).to_have_attribute("data-phase", "done")
     to_log(ready)
-    expect(cell(ready, "Time", 1)).to_have_text("14:30")
+    expect(cell(ready, "Time", 1)).to_have_text("9:30")
     expect(cell(ready, "Efforts", 1)).to_have_text("4")
     assert int(cell(ready, "Strikes", 1).inner_text()) > 300
     assert "%" in cell(ready, "Fade", 1).inner_text()
@@ -77,10 +77,10 @@ def test_with_a_pause_a_reload_and_no_network_nothing_is_lost(ready):
     expect(phase(ready)).to_have_attribute("data-phase", "done")
     ready.context.set_offline(False)
     to_log(ready)
-    expect(cell(ready, "Time", 1)).to_have_text("14:30")
+    expect(cell(ready, "Time", 1)).to_have_text("9:30")
     expect(cell(ready, "Efforts", 1)).to_have_text("4")
     ready.keyboard.press("7")
     ready.keyboard.press("s")
     entry = ready.get_by_role("listitem").first
-    expect(entry).to_contain_text("14:30 of 14:30")
+    expect(entry).to_contain_text("9:30 of 9:30")
     expect(entry).to_contain_text("simulated")

@@ -76,9 +76,9 @@ class Measured:
         }
 
 
-def _minutes(run: Run, inside: np.ndarray) -> Floats:
-    """Minutes for which a condition of shape (t, k) holds, judged at the end of each sample."""
-    return np.asarray(np.diff(run.seconds) @ inside[1:] / 60.0)
+def _minutes(spans: Floats, inside: np.ndarray) -> Floats:
+    """Minutes for which a condition of shape (t, k) holds, judged at the end of each sample; `spans` (t - 1,) [s]."""
+    return np.asarray(spans @ inside[1:] / 60.0)
 
 
 def _ceilings(run: Run, demands: Demands) -> Floats:
@@ -136,24 +136,25 @@ def _of_bouts(
 ) -> tuple[dict[str, Floats], dict[str, Floats]]:
     """What is read from the work bouts: figures of shape (k,); fade and sprint store of each, of shape (b, k)."""
 
-    def by_bout(energy: Floats) -> Floats:
-        return np.array([energy[bout.first : bout.last + 1].sum(axis=0) for bout in bouts])
-
-    starts = np.concatenate(([0], run.segment_end[:-1]))
-    alactic = np.maximum(run.energy_alactic, 0)
-    shares = (("aerobic", run.energy_aerobic), ("alactic", alactic), ("lactic", run.energy_lactic))
-    hard = {name: by_bout(energy) for name, energy in shares}
-    spent = np.maximum(sum(energy.sum(axis=0) for energy in hard.values()), 1e-9)
-    fade = 1.0 - by_bout(run.energy_delivered) / by_bout(asked)
+    energies = np.zeros((5, len(asked) + 1, asked.shape[1]))
+    energies[:, :-1] = (
+        run.energy_aerobic, np.maximum(run.energy_alactic, 0), run.energy_lactic, run.energy_delivered, asked
+    )  # fmt: skip
+    edges = [edge for bout in bouts for edge in (bout.first, bout.last + 1)]
+    aerobic, alactic, lactic, delivered, wanted = np.add.reduceat(energies, edges, axis=1)[:, ::2]
+    sums = [energy.sum(axis=0) for energy in (aerobic, alactic, lactic)]
+    spent = np.maximum(sum(sums), 1e-9)
+    fade = 1.0 - delivered / wanted
     bout_s = np.array([float(bout.seconds) for bout in bouts])[:, None]
+    starts = np.concatenate(([0], run.segment_end[:-1]))
     sprint_at_start = run.sprint_left[starts[[bout.first for bout in bouts]]]
     figures = {
         "sprint_at_start": sprint_at_start.mean(axis=0),
         "sprint_at_start_lowest": sprint_at_start.min(axis=0),
-        "lactic_flow": (hard["lactic"] / bout_s).mean(axis=0) / highest_lactic_rate,
-        "aerobic_share": hard["aerobic"].sum(axis=0) / spent,
-        "alactic_share": hard["alactic"].sum(axis=0) / spent,
-        "lactic_share": hard["lactic"].sum(axis=0) / spent,
+        "lactic_flow": (lactic / bout_s).mean(axis=0) / highest_lactic_rate,
+        "aerobic_share": sums[0] / spent,
+        "alactic_share": sums[1] / spent,
+        "lactic_share": sums[2] / spent,
         "fade_mean": fade.mean(axis=0),
         "fade_last": fade[-1],
     }
@@ -213,19 +214,20 @@ def measure(
     to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm
     deepest = run.lactic_used.max(axis=0)
+    spans = np.diff(run.seconds)
     figures = {
         **of_bouts,
         "sprint_lowest": run.sprint_left.min(axis=0),
         "lactic_used_highest": deepest,
         "lactic_used_end": run.lactic_used[-1],
         "lactic_reserve_lowest": 1.0 - deepest,
-        "lactic_deep_min": _minutes(run, run.lactic_used >= LACTIC_DEEP_USED),
-        "vo2_90_min": _minutes(run, in_play >= 0.9),
-        "vo2_75_min": _minutes(run, in_play >= 0.75),
-        "vo2_75_88_min": _minutes(run, (in_play >= 0.75) & (in_play <= 0.88)),
-        "hr_80_90_min": _minutes(run, (beat >= 0.80) & (beat <= 0.90)),
-        "hr_60_75_min": _minutes(run, (beat >= 0.60) & (beat <= 0.75)),
-        "base_min": _minutes(run, (in_play >= 0.40) & (in_play <= 0.70)),
+        "lactic_deep_min": _minutes(spans, run.lactic_used >= LACTIC_DEEP_USED),
+        "vo2_90_min": _minutes(spans, in_play >= 0.9),
+        "vo2_75_min": _minutes(spans, in_play >= 0.75),
+        "vo2_75_88_min": _minutes(spans, (in_play >= 0.75) & (in_play <= 0.88)),
+        "hr_80_90_min": _minutes(spans, (beat >= 0.80) & (beat <= 0.90)),
+        "hr_60_75_min": _minutes(spans, (beat >= 0.60) & (beat <= 0.75)),
+        "base_min": _minutes(spans, (in_play >= 0.40) & (in_play <= 0.70)),
         "fatigue_peak": run.fatigue.max(axis=0),
         "o2_deficit_ml_kg": alactic.sum(axis=0) + lactic.sum(axis=0),
         "lactate_peak_mmol": lactate_peak,

@@ -11,6 +11,7 @@ Everything is integrated on a fixed step, for many people (or draws of one perso
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -88,28 +89,32 @@ class Run:
     exhausted_at_s: Floats
     """First moment at which the demand cannot be delivered, per person; NaN if never. Shape (k,)."""
 
-    def _per_segment(self, row: int) -> Floats:
-        return np.diff(self.energy_to_here[row][self.segment_end], axis=0, prepend=0.0)
+    @cached_property
+    def _per_segment(self) -> Floats:
+        """All five energies of each segment, shape (5, s, k)."""
+        found = self.energy_to_here[:, self.segment_end]
+        found[:, 1:] -= found[:, :-1].copy()
+        return found
 
     @property
     def energy_delivered(self) -> Floats:
-        return self._per_segment(0)
+        return np.asarray(self._per_segment[0])
 
     @property
     def energy_slow(self) -> Floats:
-        return self._per_segment(1)
+        return np.asarray(self._per_segment[1])
 
     @property
     def energy_aerobic(self) -> Floats:
-        return self._per_segment(2)
+        return np.asarray(self._per_segment[2])
 
     @property
     def energy_alactic(self) -> Floats:
-        return self._per_segment(4)
+        return np.asarray(self._per_segment[4])
 
     @property
     def energy_lactic(self) -> Floats:
-        return self._per_segment(3)
+        return np.asarray(self._per_segment[3])
 
     def first(self, segments: int) -> "Run":
         """The run as it was when so many segments were done."""

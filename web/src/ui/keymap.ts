@@ -109,6 +109,10 @@ export const TRENDS = place("Keys of the trends", [
   row("print", { print: ["i"] }),
 ]);
 
+export const NEXT_TIME = place("Keys of what comes next", [
+  row("the first step laid on the bench, planned on a day", { lay: ["l"], plan: ["p"] }),
+]);
+
 /** A field test on the floor. */
 export const TEST = place("Keys of the test", [row("begin, tap a strike, go on", { go: ["Space"] })]);
 

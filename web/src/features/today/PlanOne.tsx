@@ -1,9 +1,11 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useRef, useState } from "react";
 import { api, need } from "../../api/client";
 import { groups as groupsQuery, people as peopleQuery, sessions as sessionsQuery } from "../../api/queries";
 import { once } from "../../domain/once";
 import { nameAndSport } from "../../domain/person";
+import { emptyDraft, stateOf } from "../../domain/session/draft";
+import type { ToPlan } from "../../domain/toPlan";
 import { faultOf, SelectField, TextField } from "../../ui/Field";
 import { FormEnd } from "../../ui/FormEnd";
 import { Sheet } from "../../ui/Sheet";
@@ -11,12 +13,14 @@ import { Tick } from "../../ui/Tick";
 
 interface Props {
   on: string;
+  /** What another page brought, if it did. */
+  brought: ToPlan | null;
   onDone: (first: string) => void;
   onClose: () => void;
 }
 
 /** A session gets a day and an hour, and those it is for. */
-export function PlanOne({ on: shown, onDone, onClose }: Props) {
+export function PlanOne({ on: shown, brought, onDone, onClose }: Props) {
   const sessions = useQuery(sessionsQuery);
   const people = useQuery(peopleQuery).data ?? [];
   const groups = useQuery(groupsQuery).data ?? [];
@@ -24,14 +28,24 @@ export function PlanOne({ on: shown, onDone, onClose }: Props) {
   const [on, setOn] = useState(shown);
   const [at, setAt] = useState("18:00");
   const [group, setGroup] = useState("");
-  const [who, setWho] = useState<number[]>([]);
+  const [who, setWho] = useState<number[]>(brought?.people ?? []);
   const [until, setUntil] = useState("");
   const list = sessions.data ?? [];
-  const chosen = session || String(list[0]?.id ?? "");
+  const chosen = session || String(brought?.sessionId ?? list[0]?.id ?? "");
+  const ownId = useRef<number | null>(null);
+  /** What was changed is saved as a session of its own, once, however often the plan is refused. */
+  const sessionId = async () => {
+    if (!brought?.changed) return Number(chosen);
+    const body = { ...stateOf({ ...emptyDraft(), ...brought.changed }), revision: null, by_itself: false };
+    ownId.current ??= (
+      await once(["plan changed", body], (headers) => need(api.POST("/api/sessions", { body, headers })))
+    ).id;
+    return ownId.current;
+  };
   const plan = useMutation({
-    mutationFn: () => {
+    mutationFn: async () => {
       const body = {
-        session_id: Number(chosen),
+        session_id: await sessionId(),
         on,
         at,
         group_id: group ? Number(group) : null,
@@ -51,7 +65,11 @@ export function PlanOne({ on: shown, onDone, onClose }: Props) {
     <Sheet label="Plan one" className="w-[min(560px,calc(100vw-32px))]" onClose={onClose}>
       <form onSubmit={submit} className="grid gap-4">
         <h2>Plan one</h2>
-        {sessions.data?.length === 0 ? (
+        {brought?.changed ? (
+          <p>
+            <b>{brought.title}</b>, saved in the library as a session of its own.
+          </p>
+        ) : sessions.data?.length === 0 ? (
           <p>There is no session in the library yet. Make one on the bench and save it first.</p>
         ) : (
           <SelectField

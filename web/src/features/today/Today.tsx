@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
 import { mindToday, today as todayQuery } from "../../api/queries";
 import { SmallScore } from "../../charts/score/SmallScore";
 import { once } from "../../domain/once";
 import { clock, day as dayWords, today as todayHere } from "../../domain/time";
+import type { ToPlan } from "../../domain/toPlan";
 import { BenchLink } from "../../ui/BenchLink";
 import { TODAY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
@@ -40,10 +41,17 @@ export function Today() {
   const [on, setOn] = useState(todayHere);
   const query = useQuery(todayQuery(on));
   const trains = useTrains();
-  const [planning, setPlanning] = useState(false);
+  const place = useLocation();
+  const brought = (place.state as { plan?: ToPlan } | null)?.plan ?? null;
+  const [asked, setPlanning] = useState(false);
+  const planning = asked || brought !== null;
   const [gone, setGone] = useState<PlanIn | null>(null);
   const client = useQueryClient();
   const navigate = useNavigate();
+  const closePlan = () => {
+    setPlanning(false);
+    if (brought) navigate(place.pathname, { replace: true, state: null });
+  };
   const now = useNow();
   const refresh = () => client.invalidateQueries({ queryKey: ["today"] });
   const takeOff = useMutation({
@@ -159,9 +167,10 @@ export function Today() {
       {planning && (
         <PlanOne
           on={on}
-          onClose={() => setPlanning(false)}
+          brought={brought}
+          onClose={closePlan}
           onDone={(first) => {
-            setPlanning(false);
+            closePlan();
             setOn(first);
             void refresh();
             void client.invalidateQueries({ queryKey: mindToday(first, null).queryKey });

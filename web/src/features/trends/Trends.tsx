@@ -3,7 +3,7 @@ import { useSearchParams } from "react-router";
 import { groups as groupsQuery, people as peopleQuery, trends as trendsQuery } from "../../api/queries";
 import { Choice } from "../../ui/Choice";
 import { Keys } from "../../ui/Keys";
-import { TRENDS, useKeys } from "../../ui/keymap";
+import { NEXT_TIME, TRENDS, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { LogShelves } from "../../ui/Shelves";
 import { saveFile } from "../../ui/saveFile";
@@ -113,7 +113,7 @@ export function Trends() {
               <button type="button" className="link min-h-[30px]" onClick={() => window.print()}>
                 Print
               </button>
-              <Keys places={[TRENDS]} />
+              <Keys places={personId === null ? [TRENDS] : [TRENDS, NEXT_TIME]} />
             </p>
           </>
         )}
