@@ -22,6 +22,8 @@ from server.roster.api import router as roster
 from server.roster.csv_import import router as people_import
 from server.roster.page import router as people
 from server.runs.api import router as runs
+from server.sendout.links import router as links
+from server.sendout.sheets import router as sheets
 from server.sessions.api import router as sessions
 from server.today.api import router as today
 from server.today.waiting import router as waiting
@@ -50,6 +52,8 @@ api.add_router("", logbook)
 api.add_router("", by_hand)
 api.add_router("", review)
 api.add_router("", heart)
+api.add_router("", sheets)
+api.add_router("", links)
 api.add_router("", method)
 
 

@@ -68,6 +68,7 @@ INSTALLED_APPS = [
     "server.runs",
     "server.logbook",
     "server.review",
+    "server.sendout",
     "server.today",
     "server.demo",
 ]

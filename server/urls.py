@@ -18,7 +18,20 @@ def page(request: HttpRequest, path: str = "") -> HttpResponse:
         return HttpResponse("The front end is not built. Run `make demo`.", status=503, content_type="text/plain")
 
 
+@never_cache
+def athlete(request: HttpRequest, token: str) -> HttpResponse:
+    """The page of a link, for whoever has it: nobody signs in, no search engine lists it, no address is passed on."""
+    try:
+        answer = HttpResponse((WEB_DIST / "athlete.html").read_bytes())
+    except FileNotFoundError:
+        return HttpResponse("The front end is not built. Run `make demo`.", status=503, content_type="text/plain")
+    answer.headers["X-Robots-Tag"] = "noindex, nofollow"
+    answer.headers["Referrer-Policy"] = "no-referrer"
+    return answer
+
+
 urlpatterns = [
+    re_path(r"^s/(?P<token>[\w-]{1,64})$", athlete),
     path("api/", api.urls),
     path("_allauth/", include("allauth.headless.urls")),
     path("healthz", alive),

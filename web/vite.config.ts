@@ -20,6 +20,7 @@ const offline = VitePWA({
   },
   workbox: {
     globPatterns: ["**/*.{js,css,html,svg,woff2}"],
+    globIgnores: ["athlete.html", "athlete-offline.js"],
     navigateFallback: null,
     runtimeCaching: [
       {
@@ -57,11 +58,27 @@ const fontsFirst: Plugin = {
   },
 };
 
+/** Whoever opens a link keeps that page alone, and not the whole app: it has a worker of its own. */
+const athleteAlone: Plugin = {
+  name: "athlete-alone",
+  enforce: "post",
+  transformIndexHtml: {
+    order: "post",
+    handler: (html, { filename }) =>
+      filename.endsWith("athlete.html") ? html.replace(/\s*<(?:link rel="manifest"|script id="vite-plugin-pwa)[^>]*>(?:<\/script>)?/g, "") : html,
+  },
+};
+
 const server = { target: process.env.YOISHO_SERVER ?? "http://127.0.0.1:8000", changeOrigin: false };
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), offline, fontsFirst],
-  build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
+  plugins: [react(), tailwindcss(), offline, fontsFirst, athleteAlone],
+  build: {
+    target: "es2022",
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    rollupOptions: { input: ["index.html", "athlete.html"] },
+  },
   server: {
     proxy: { "/api": server, "/_allauth": server },
   },

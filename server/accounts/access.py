@@ -28,6 +28,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
             "today", "mind_today", "rate_planned", "unrate_planned", "note_away",
             "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
+            "wall_sheet",
         ),
         EVERYBODY,
     ),
@@ -42,6 +43,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "delete_session", "merge_sessions", "import_session", "versions", "open_protocol", "create_combination",
             "save_combination", "delete_combination", "read_combination", "make_combination",
             "trends", "learned", "learn", "leave_out", "next_time", "look_at_heart", "keep_heart",
+            "links", "make_link", "take_back_link", "sent_back", "take_sent_back", "drop_sent_back",
         ),
         TRAINING,
     ),
@@ -50,8 +52,11 @@ ACCESS: dict[str, frozenset[Role]] = {
     ),
 }  # fmt: skip
 """Every operation that asks who somebody is."""
-OPEN = frozenset({"me", "enter_demo", "mailbox", "set_up", "invitation", "join"})
-"""Those that do not: the door. Signing in, sessions and second steps are allauth's, below `/_allauth/`."""
+OPEN = frozenset(
+    {"me", "enter_demo", "mailbox", "set_up", "invitation", "join", "open_link", "speech_of_link", "send_back"}
+)
+"""Those that do not: the door, and what whoever has a link to a session may. Signing in, sessions and second steps are
+allauth's, below `/_allauth/`."""
 
 _STEP = re.compile(r"<(?:\w+:)?(\w+)>")
 

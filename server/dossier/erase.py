@@ -11,6 +11,7 @@ from server.accounts.models import Club
 from server.logbook.models import LogEntry
 from server.roster.models import Person
 from server.runs.models import Result
+from server.sendout.models import SentBack
 
 NOBODY = "somebody"
 TOLD = (models.CharField, models.TextField, models.JSONField)
@@ -18,6 +19,7 @@ PLACES = {
     "accounts.Answered": "user__club", "accounts.Invitation": "club", "training.Session": "club",
     "training.Version": "session__club", "runs.Run": "club", "runs.Journal": "run__club", "runs.LiveState": "run__club",
     "runs.Result": "run__club", "runs.Letter": "club", "logbook.LogEntry": "club", "combinations.BookEntry": "club",
+    "sendout.SentBack": "club",
 }  # fmt: skip
 """Where a name may have been written down beside the roster itself, and the way from there to its club."""
 
@@ -46,6 +48,7 @@ def erase(who: Person) -> None:
     """Everything that is known of them goes; what they did stays in the sums, as anybody's."""
     LogEntry.objects.filter(result__person=who).update(note="", pain=[])
     Result.objects.filter(person=who).update(record=None, done=None)
+    SentBack.objects.filter(person=who).delete()
     name, club = who.name, who.club
     who.delete()
     for label, way in PLACES.items():

@@ -11,6 +11,7 @@ from django.forms.models import model_to_dict
 
 from server.logbook.models import LogEntry
 from server.roster.models import Person
+from server.sendout.models import SentBack
 
 ABOUT = """Everything that is kept of this person, from Yoisho.
 
@@ -18,6 +19,7 @@ person.json   who they are, screening, limits, knocks to the head
 tests.csv     field tests: kind, day, value in the test's unit, counts, where, who counted
 log.csv       what was logged: when, how long [s], rating 0-10, strikes counted, note, pain
 learned.json  what their logs have taught: every capacity before and after, with its 80 % range
+sent_back.json what they sent by a link and nobody has taken yet
 records.json  what clock and devices kept of each run: stretches played, heart [s, bpm], strikes [s]
 """
 
@@ -65,6 +67,10 @@ def archive(who: Person) -> bytes:
         ),
     )
     told = [{"started_at": e.started_at, "record": records.get(e.result_id)} for e in entries]
+    waiting = [
+        {"received_at": sent.received_at, "name": sent.name, **sent.entry}
+        for sent in SentBack.objects.filter(person=who)
+    ]
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as files:
         files.writestr("README.txt", ABOUT)
@@ -72,5 +78,6 @@ def archive(who: Person) -> bytes:
         files.writestr("tests.csv", tests)
         files.writestr("log.csv", log)
         files.writestr("learned.json", json.dumps(_learned(who), ensure_ascii=False, indent=1))
+        files.writestr("sent_back.json", json.dumps(_plain(waiting), ensure_ascii=False))
         files.writestr("records.json", json.dumps(_plain(told), ensure_ascii=False))
     return out.getvalue()

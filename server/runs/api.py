@@ -1,7 +1,7 @@
 """Running a session: the plan that the floor follows, the run itself, its journal, where its clock stands."""
 
 import re
-from typing import Annotated, Any
+from typing import Annotated
 from uuid import UUID
 
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
@@ -10,14 +10,12 @@ from ninja.pagination import paginate
 from pydantic import Field
 
 from server.accounts.current import club_of, coach
-from server.accounts.models import Club, User
+from server.accounts.models import User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.runs import live
-from server.runs.ahead import speak_later
-from server.runs.called import settings_of
 from server.runs.kept import begin, find_run, plan_for, plan_of
 from server.runs.models import Journal, Letter, LiveState, Run
 from server.runs.schemas import (
@@ -35,46 +33,19 @@ from server.runs.schemas import (
     RunOut,
     RunPlan,
 )
-from server.runs.speech import path_of, speeches
+from server.runs.speech import path_of
+from server.runs.told import plan_out
 from server.sessions.api import find_session
 from server.sessions.documents import core_session
-from server.sessions.models import Session
-from yoisho.answers.floor import OnFloor, floor_plan, on_floor
+from yoisho.answers.floor import OnFloor, on_floor
 from yoisho.answers.log import reviewed
-from yoisho.runs.calls import KINDS
-from yoisho.runs.cues import SOUNDS
 from yoisho.runs.pairs import MOST
-from yoisho.runs.plan import Plan
 from yoisho.runs.review import Done
-from yoisho.session.document import from_document, to_document
+from yoisho.session.document import from_document
 
 router = Router(tags=["runs"])
 PHRASE = re.compile(r"[0-9a-f]{24}")
 People = Annotated[int, Field(ge=1, le=MOST)]
-
-
-def _plan_out(plan: Plan, club: Club, session: Session | None, told: Any) -> RunPlan:
-    """`told` says whose plan it is: a session of the club as it stands, or a run as it was begun."""
-    settings = settings_of(session)
-    floor = floor_plan(plan, core_of(told.person), settings)
-    speech = speeches(call.text for call in floor.calls)
-    if speech.missing and session:
-        speak_later(session.pk)
-    return RunPlan(
-        **vars(floor),
-        session_id=session.pk if session else None,
-        revision=told.revision,
-        document=to_document(plan.session),
-        person_id=told.person_id,
-        person=told.person.name if told.person else None,
-        speech=speech.files,
-        silent=speech.silent,
-        call_settings=CallSettings(
-            muted=[kind for kind in (*KINDS, *SOUNDS) if kind in settings.muted],
-            combination_every_s=settings.combination_every_s,
-        ),
-        emergency_number=club.emergency_number,
-    )
 
 
 @router.get("/sessions/{session_id}/run", response={200: RunPlan, 404: Message, 422: Faults}, operation_id="run_plan")
@@ -82,14 +53,14 @@ def run_plan(request: HttpRequest, session_id: int, people: People = 1) -> RunPl
     """The plan of a run that is to begin: the session as it stands now, with so many people on the floor."""
     saved = find_session(club_of(request), session_id)
     plan = plan_for(from_document(saved.document), people, "query", "people")
-    return _plan_out(plan, saved.club, saved, saved)
+    return plan_out(plan, saved.club, saved, saved.revision, saved.person)
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
 def plan_of_run(request: HttpRequest, run_id: UUID) -> RunPlan:
     """The plan of a run as it stood when it began, whatever became of the session."""
     run = find_run(club_of(request), run_id)
-    return _plan_out(plan_of(run), run.club, run.session, run)
+    return plan_out(plan_of(run), run.club, run.session, run.revision, run.person)
 
 
 @router.get(

@@ -115,6 +115,12 @@ def plan_one(page):
     page.get_by_label("Every week until").wait_for()
 
 
+def send_out(page):
+    page.get_by_role("button", name="Send out Four by four").click()
+    page.get_by_role("button", name="Make a link").click()
+    page.get_by_label("Link for anybody").wait_for()
+
+
 def schools(page):
     page.get_by_role("link", name="The schools' protocols").click()
     page.get_by_role("button", name="Open on the Bench").wait_for()
@@ -302,6 +308,7 @@ SCREENS = [
     waits,
     plan_one,
     library,
+    send_out,
     schools,
     book,
     empty_bench,

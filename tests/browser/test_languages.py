@@ -147,11 +147,13 @@ def test_the_clubs_numbers_change_everywhere_at_once(inside):
 
 
 def test_a_session_goes_out_as_a_file_and_comes_in_again(inside, tmp_path):
+    inside.get_by_role("button", name="Send out Thirties and twenty-tens").click()
     with inside.expect_download() as download:
-        inside.get_by_role("link", name="Export Thirties and twenty-tens as a file").click()
+        inside.get_by_role("dialog").get_by_role("link", name="Session document").click()
     file = tmp_path / download.value.suggested_filename
     download.value.save_as(file)
     assert json.loads(file.read_text())["format"] == "yoisho-session"
+    inside.get_by_role("button", name="Close").click()
     inside.get_by_label("Session file").set_input_files(file)
     expect(inside.get_by_label("Title")).to_have_value("Thirties and twenty-tens")
     wrong = tmp_path / "wrong.json"

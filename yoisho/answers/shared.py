@@ -6,6 +6,7 @@ Constants that are words on screen, ids; and vectors: cases with their answers, 
 from typing import Any
 
 from yoisho.engine.measures import LACTIC_DEEP
+from yoisho.judgement.stop_signs import STOP_SIGNS
 from yoisho.runs.pairs import MOST, whose
 from yoisho.runs.record import MOSTLY, Record, Stretch, covered_s, mostly
 
@@ -46,6 +47,7 @@ def shared() -> dict[str, Any]:
     return {
         "lactic_deep": LACTIC_DEEP,
         "mostly": MOSTLY,
+        "stop_signs": STOP_SIGNS,
     }
 
 

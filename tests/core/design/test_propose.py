@@ -35,7 +35,9 @@ def for_boxer(target, minutes):
 
 
 def best(target, minutes, who=None, **more):
-    return propose_all(who, target, Limits(minutes, **more))[0] if who or more else for_boxer(target, minutes)[0]
+    if who or more:
+        return propose_all(who or club_boxer(), target, Limits(minutes, **more))[0]
+    return for_boxer(target, minutes)[0]
 
 
 @pytest.mark.parametrize("target", TARGETS)

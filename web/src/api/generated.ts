@@ -368,6 +368,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Link
+         * @description A link that opens the session for whoever has it, until its last day or until it is taken back.
+         */
+        post: operations["make_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back Link
+         * @description From now on it opens nothing.
+         */
+        delete: operations["take_back_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -1323,6 +1363,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sent-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sent Back
+         * @description What athletes have sent by a link and nobody has taken yet, the newest first.
+         */
+        get: operations["sent_back"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sent-back/{sent_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Sent Back
+         * @description Thrown away: nothing of it is logged.
+         */
+        delete: operations["drop_sent_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sent-back/{sent_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Sent Back
+         * @description Into the log, as somebody's. It is there or it still waits: never both, never neither.
+         */
+        post: operations["take_sent_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series": {
         parameters: {
             query?: never;
@@ -1463,6 +1563,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links
+         * @description Every link to a session, the newest first; also those that have ended.
+         */
+        get: operations["links"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/on-floor": {
         parameters: {
             query?: never;
@@ -1523,6 +1643,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/wall-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wall Sheet Of
+         * @description The session on one page, as a PDF: for a person, or for anybody. The code of its newest link stands on it.
+         */
+        get: operations["wall_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set-up": {
         parameters: {
             query?: never;
@@ -1537,6 +1677,68 @@ export interface paths {
          * @description The first visitor opens the club, with the code that the server has told whoever started it.
          */
         post: operations["set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Link
+         * @description The session that a link opens, as the floor runs it: for nobody in particular, and with nobody's name.
+         */
+        get: operations["open_link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}/sent-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Back
+         * @description How it went, from whoever has the link. It waits in the coach's log until it is taken.
+         *
+         *     A run that began while the link was open may be sent after its end.
+         */
+        post: operations["send_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}/speech/{phrase}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speech Of Link
+         * @description A phrase that is called in the session of a link, and no other.
+         */
+        get: operations["speech_of_link"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1707,6 +1909,25 @@ export interface components {
             seconds: number[];
             sprint_left: components["schemas"]["Band"];
             uptake_frac: components["schemas"]["Band"];
+        };
+        /**
+         * Bar
+         * @description One interval of the score.
+         */
+        Bar: {
+            /** Demand Frac */
+            demand_frac: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "recover" | "rest";
+            /** Part */
+            part: number;
+            /** Seconds */
+            seconds: number;
+            /** Start S */
+            start_s: number;
         };
         /** @description The music's beat, and how many strikes fall on each. */
         Beat: {
@@ -2891,6 +3112,41 @@ export interface components {
             until?: string | null;
             /** Words */
             words: string;
+        };
+        /** LinkIn */
+        LinkIn: {
+            /** Last Day */
+            last_day?: string | null;
+            /** Person Id */
+            person_id?: number | null;
+            /** Session Id */
+            session_id: number;
+        };
+        /** LinkOut */
+        LinkOut: {
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** Ended */
+            ended: string;
+            /** Id */
+            id: number;
+            /** Last Day */
+            last_day: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Openings */
+            openings: number;
+            /** Person */
+            person: string | null;
+            /** Person Id */
+            person_id: number | null;
+            /** Sent Back */
+            sent_back: number;
         };
         /** LiveIn */
         LiveIn: {
@@ -4189,6 +4445,80 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** SentBackIn */
+        SentBackIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Done Efforts */
+            done_efforts: number;
+            /** Done S */
+            done_s: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            record?: components["schemas"]["RecordIn"] | null;
+            /**
+             * Revision
+             * @default 1
+             */
+            revision: number;
+            /** Rpe */
+            rpe: number;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /** SentBackOut */
+        SentBackOut: {
+            /** Done Efforts */
+            done_efforts: number;
+            /** Done S */
+            done_s: number;
+            /** Efforts */
+            efforts: number;
+            /** Heart */
+            heart: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Person Id */
+            person_id: number | null;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
+            /** Rpe */
+            rpe: number;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Title */
+            title: string;
+            /** Total S */
+            total_s: number;
+        };
         /** @description Two things or more, in order. */
         SequenceNode: {
             items: (components["schemas"]["IntervalNode"] | components["schemas"]["SequenceNode"] | components["schemas"]["RepeatNode"])[];
@@ -4332,6 +4662,30 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /** SharedOut */
+        SharedOut: {
+            plan: components["schemas"]["RunPlan"];
+            sheet: components["schemas"]["WallSheet"];
+        };
+        /** SheetPart */
+        SheetPart: {
+            /** Efforts */
+            efforts: number;
+            /** Lasts */
+            lasts: string;
+            /** Line */
+            line: string;
+            /** Meaning */
+            meaning: string;
+            /** Name */
+            name: string;
+            /** Rest */
+            rest: string;
+            /** Starts */
+            starts: string;
+            /** Work */
+            work: string;
         };
         /** ShorthandIn */
         ShorthandIn: {
@@ -4482,6 +4836,11 @@ export interface components {
             columns: string[];
             /** Rows */
             rows: string[][];
+        };
+        /** TakeIn */
+        TakeIn: {
+            /** Person Id */
+            person_id: number;
         };
         /** TargetOut */
         TargetOut: {
@@ -4839,6 +5198,52 @@ export interface components {
             planned_id: number;
             /** Title */
             title: string;
+        };
+        /** WallSheet */
+        WallSheet: {
+            /** Bars */
+            bars: components["schemas"]["Bar"][];
+            /** Bring */
+            bring: string[];
+            /** Cautions */
+            cautions: [
+                string,
+                string
+            ][];
+            /** For Whom */
+            for_whom: string;
+            /** Lasts */
+            lasts: string;
+            /** Legend */
+            legend: string[];
+            /** Limbs */
+            limbs: [
+                string,
+                number
+            ][];
+            /** Numbers */
+            numbers: [
+                number,
+                string
+            ][];
+            /** Parts */
+            parts: components["schemas"]["SheetPart"][];
+            /** Purpose */
+            purpose: string;
+            /** Rest */
+            rest: string;
+            /** Stop Signs */
+            stop_signs: string;
+            /** Strikes */
+            strikes: string;
+            /** Title */
+            title: string;
+            /** Total S */
+            total_s: number;
+            /** Trains */
+            trains: string;
+            /** Work */
+            work: string;
         };
         /**
          * Warmth
@@ -5737,6 +6142,79 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    make_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_back_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
             };
             /** @description Not Found */
             404: {
@@ -7608,6 +8086,99 @@ export interface operations {
             };
         };
     };
+    sent_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentBackOut"][];
+                };
+            };
+        };
+    };
+    drop_sent_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sent_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    take_sent_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sent_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     create_series: {
         parameters: {
             query?: never;
@@ -7980,6 +8551,37 @@ export interface operations {
             };
         };
     };
+    links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     on_floor: {
         parameters: {
             query: {
@@ -8100,6 +8702,47 @@ export interface operations {
             };
         };
     };
+    wall_sheet: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                person_id?: number | null;
+            };
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     set_up: {
         parameters: {
             query?: never;
@@ -8138,6 +8781,147 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    open_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    send_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentBackIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    speech_of_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                phrase: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -98,6 +98,19 @@ export const rosterWords = queryOptions({
   queryFn: () => need(api.GET("/api/roster/words")),
   staleTime: Number.POSITIVE_INFINITY,
 });
+/** Every link to a session, also those that have ended. */
+export const links = (sessionId: number) =>
+  queryOptions({
+    queryKey: ["links", sessionId],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/links", { params: { path: { session_id: sessionId } } })),
+    staleTime: 0,
+  });
+/** What athletes have sent by a link and nobody has taken yet. */
+export const sentBack = queryOptions({
+  queryKey: ["sent-back"],
+  queryFn: () => need(api.GET("/api/sent-back")),
+  staleTime: 0,
+});
 export const sessions = queryOptions({
   queryKey: ["sessions"],
   queryFn: () => all((query) => need(api.GET("/api/sessions", { params: { query } }))),

@@ -71,6 +71,7 @@ export const BENCH = place("Keys of the bench", [
   row("scale or convert", { scale: ["s"] }),
   row("history", { history: ["h"] }),
   row("print", { print: ["i"] }),
+  row("send out", { sendOut: ["o"] }),
   row("undo, redo", { undo: ["Ctrl+z"], redo: ["Ctrl+Shift+z"] }, "field"),
   row("save", { save: ["Ctrl+s"] }, "text"),
   row("run", { run: ["r"] }),

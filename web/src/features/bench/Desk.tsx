@@ -3,6 +3,7 @@ import type { Schemas } from "../../api/client";
 import { drawnOf } from "../../charts/columns/drawn";
 import type { Draft, Kept } from "../../domain/session/draft";
 import { mainRow } from "../../domain/session/toLay";
+import { SendOut } from "../../ui/SendOut";
 import { usePrinting } from "../../ui/usePrinting";
 import { Ask } from "./Ask";
 import { Conflict } from "./Conflict";
@@ -111,6 +112,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     scale: judged ? () => show({ kind: "scale" }) : undefined,
     history: sessionId === null ? undefined : () => show({ kind: "history" }),
     print: hasParts ? () => window.print() : undefined,
+    sendOut: sessionId === null || !hasParts ? undefined : () => show({ kind: "sendOut" }),
   };
   const unfold = (all: boolean) => dispatch({ do: "unfold", parts: all ? parts.length : 0 });
 
@@ -263,6 +265,12 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
             onMerge={saving.merge}
             onCopy={() => send({ copy: true })}
             onTheirs={saving.takeTheirs}
+          />
+        )}
+        {view.kind === "sendOut" && sessionId !== null && (
+          <SendOut
+            session={{ id: sessionId, title: draft.document.title, personId: draft.personId }}
+            onClose={() => show({ kind: "desk" })}
           />
         )}
         {view.kind === "history" && sessionId !== null && (

@@ -24,7 +24,7 @@ interface Props {
 }
 
 export type Places = Record<keyof typeof PLACES, (() => void) | undefined>;
-const PLACES = { compare: "Compare", scale: "Scale", history: "History", print: "Print" };
+const PLACES = { compare: "Compare", scale: "Scale", history: "History", print: "Print", sendOut: "Send out" };
 
 /** The head of the bench: title and person, purpose and minutes, and the three keys. */
 export function Head(props: Props) {

@@ -2,7 +2,7 @@ import { asText, type Kept } from "../../domain/session/draft";
 import { mainRow } from "../../domain/session/toLay";
 
 /** What has the screen: the desk itself, or a page or sheet over it. */
-export type View = { kind: "desk" | "scale" | "history" } | { kind: "compare"; first: string | null };
+export type View = { kind: "desk" | "scale" | "history" | "sendOut" } | { kind: "compare"; first: string | null };
 
 /** What the coach has in hand at the desk; the session itself is the draft's. */
 export interface DeskState {

@@ -13,7 +13,7 @@ interface BenchKeys {
   pick: (part: number, range: boolean) => void;
   unfold: (all: boolean) => void;
   /** Further places of the bench; one that cannot be opened now is left out. */
-  places: Partial<Record<"compare" | "scale" | "history" | "print", () => void>>;
+  places: Partial<Record<"compare" | "scale" | "history" | "print" | "sendOut", () => void>>;
   undo: () => void;
   redo: () => void;
   save: () => void;
@@ -66,6 +66,7 @@ export function useBenchKeys(bench: BenchKeys) {
       scale: places.scale,
       history: places.history,
       print: places.print,
+      sendOut: places.sendOut,
       undo: bench.undo,
       redo: bench.redo,
       save: bench.save,

@@ -15,12 +15,14 @@ import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { Strip } from "./marks";
 import { People, type Shown, shownPeople, turnOf } from "./People";
 import { StartSheet } from "./StartSheet";
+import { share } from "./share";
 import { Unwell } from "./Unwell";
 import { useCalls } from "./useCalls";
 import { useCrew } from "./useCrew";
 import { useDevices } from "./useDevices";
 import { useFloorKeys } from "./useFloorKeys";
 import { useGate } from "./useGate";
+import { useJournal } from "./useJournal";
 import { useRun } from "./useRun";
 import { useStruckReps } from "./useStruckReps";
 
@@ -43,7 +45,15 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
   const crew = useCrew(plan, runId, many, onPeople, who);
   const gate = useGate(plan.session_id, crew.crew);
   const people = useRef<Shown[]>([]);
-  const floor = useRun({ plan, runId, crew: crew.crew, hushed: calls.settings.muted, people });
+  const happened = useJournal(plan, runId);
+  const floor = useRun({
+    plan,
+    runId,
+    crew: crew.crew,
+    hushed: calls.settings.muted,
+    happened,
+    share: (run, pulse) => void share(plan, run, { pulse, people: people.current }),
+  });
   const [warm, setWarm] = useState(false);
   /** A skip would lead from too little warm-up into hard work: it is asked about first. */
   const [gated, setGated] = useState(false);

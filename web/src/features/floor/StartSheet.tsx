@@ -1,8 +1,8 @@
 import type { Schemas } from "../../api/client";
+import shared from "../../api/shared.json";
 import { inPairs } from "../../domain/clock/crew";
 import { clock } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
-import { STOP_SIGNS } from "../../ui/stopSigns";
 import { Tick } from "../../ui/Tick";
 import { CrewEditor } from "./CrewEditor";
 import { EmergencyNumber } from "./EmergencyNumber";
@@ -61,7 +61,7 @@ export function StartSheet({ plan, settings, voiced, failed, crew, gate, devices
     >
       <h2 className="text-[24px] leading-[30px]">Stop at once, and get help, for</h2>
       <p>
-        {STOP_SIGNS}. Press <b>U</b> or <b>Unwell</b>. When in doubt, stop.
+        {shared.stop_signs}. Press <b>U</b> or <b>Unwell</b>. When in doubt, stop.
       </p>
       <EmergencyNumber sessionId={plan.session_id ?? 0} number={plan.emergency_number} />
       <Gate gate={gate} />

@@ -27,8 +27,7 @@ import { backTo, pieceAt, skipTo } from "../../domain/clock/view";
 import { Voice } from "../../domain/clock/voice";
 import { rounded } from "../../domain/rounded";
 import { useScreenAwake } from "../../ui/useScreenAwake";
-import { type Beside, share } from "./share";
-import { type Kind, useJournal } from "./useJournal";
+import type { Happened } from "./useJournal";
 
 type Plan = Schemas["RunPlan"];
 
@@ -42,12 +41,16 @@ interface Given {
   crew: Member[];
   /** Kinds of calls and sounds that are muted. */
   hushed: readonly string[];
-  /** Other screens show them beside the clock. */
-  people: { readonly current: Beside["people"] };
+  /** Where phrases are asked for. */
+  speech?: string;
+  /** Writes down what happens, at a session time. */
+  happened: Happened;
+  /** Told at every act, and now and then while the clock moves, for other screens. */
+  share: (run: Run, pulse: Factor) => void;
 }
 
 /** The floor clock: every act is written to this device before it is shown. */
-export function useRun({ plan, runId, crew, hushed, people }: Given) {
+export function useRun({ plan, runId, crew, hushed, speech, happened, share }: Given) {
   const [run, setRun] = useState<Run>(() => recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s));
   const [at, setAt] = useState(() => position(run, nowMs()));
   const [standing, setStanding] = useState(0);
@@ -56,25 +59,24 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
   const [sound, setSound] = useState(true);
   const [audible, setAudible] = useState(false);
   const latest = useRef(run);
-  const beside = useRef<() => Beside>(() => ({ pulse, people: people.current }));
-  beside.current = () => ({ pulse, people: people.current });
+  const told = useRef<(run: Run) => void>(() => {});
+  told.current = (next) => share(next, pulse);
   const kept = useRef(crew);
   kept.current = crew;
   const player = useRef<CuePlayer | null>(null);
-  const [voice] = useState(() => new Voice());
+  const [voice] = useState(() => new Voice(speech));
   const ready = useVoice(plan, voice);
 
   const write = useCallback(
     (next: Run) => {
       latest.current = next;
       keepRun({ plan, run: next, crew: kept.current });
-      share(plan, next, beside.current());
+      told.current(next);
       setRun(next);
       setAt(position(next, nowMs()));
     },
     [plan],
   );
-  const happened = useJournal(plan, run.runId);
   const act = useCallback(
     (kind: Parameters<typeof happened>[0], change: (run: Run, now: number) => Run) => {
       const now = nowMs();
@@ -162,9 +164,9 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
   useEffect(() => {
     if (!running) return;
     // A screen that joins late, or was away, finds it.
-    const timer = setInterval(() => share(plan, latest.current, beside.current()), SAID_EVERY_MS);
+    const timer = setInterval(() => told.current(latest.current), SAID_EVERY_MS);
     return () => clearInterval(timer);
-  }, [running, plan]);
+  }, [running]);
   useScreenAwake(running);
 
   return {
@@ -232,7 +234,8 @@ export function useRun({ plan, runId, crew, hushed, people }: Given) {
     }, [wake]),
     /** Write down what is no act of the clock. */
     happened: useCallback(
-      (kind: Kind, more?: Record<string, string>) => happened(kind, position(latest.current, nowMs()), more),
+      (kind: Parameters<Happened>[0], more?: Record<string, string>) =>
+        happened(kind, position(latest.current, nowMs()), more),
       [happened],
     ),
     position: useCallback(() => position(latest.current, nowMs()), []),

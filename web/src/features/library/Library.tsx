@@ -9,6 +9,7 @@ import { clock } from "../../domain/time";
 import { BenchLink } from "../../ui/BenchLink";
 import { holdsAll } from "../../ui/holdsAll";
 import { Notice } from "../../ui/Notice";
+import { SendOutKey } from "../../ui/SendOut";
 import { useTrains } from "../../ui/useTrains";
 import { Head } from "./Head";
 import { Import } from "./Import";
@@ -155,14 +156,7 @@ export function Library() {
                     Duplicate
                   </button>
                 )}
-                <a
-                  className="act"
-                  href={`/api/sessions/${row.id}/export`}
-                  download
-                  aria-label={`Export ${row.title} as a file`}
-                >
-                  Export
-                </a>
+                <SendOutKey session={{ id: row.id, title: row.title, personId: null }} />
                 {!trains ? null : asking === row.id ? (
                   <>
                     <button

@@ -13,6 +13,7 @@ import { LogShelves } from "../../ui/Shelves";
 import { useTrains } from "../../ui/useTrains";
 import { ByHand } from "./ByHand";
 import { Letters } from "./Letters";
+import { SentBack } from "./SentBack";
 
 /** What was done, beside what was planned, newest first. */
 export function LogBook() {
@@ -23,6 +24,7 @@ export function LogBook() {
   // What has come back is told once, with its reason.
   const waiting = runs.filter(({ run }) => !returned.includes(run.runId));
   const lost = query.failureCount > 0;
+  const trains = useTrains();
   const [byHand, setByHand] = useState(false);
   const [logged, setLogged] = useState<number | null>(null);
   return (
@@ -64,6 +66,7 @@ export function LogBook() {
         </p>
       ))}
       <Letters />
+      {trains && <SentBack />}
       {!entries ? (
         <p className="quiet py-3" role="status">
           {lost ? "No connection: what was logged before is shown when there is one." : "Opening the log …"}

@@ -6,6 +6,7 @@ import { logEntry } from "../../api/queries";
 import { when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
+import { SendOutKey } from "../../ui/SendOut";
 import { useTrains } from "../../ui/useTrains";
 import { DoneScore } from "./DoneScore";
 import { HeartFile } from "./HeartFile";
@@ -36,9 +37,14 @@ export function Logged() {
             {entry.simulated ? " · simulated for the demo" : entry.devices_simulated && " · with simulated devices"}
           </p>
         </div>
-        <Link className="act" to="/log">
-          Back to the log
-        </Link>
+        <span className="flex gap-2">
+          {entry.session_id !== null && (
+            <SendOutKey session={{ id: entry.session_id, title: entry.title, personId: null }} />
+          )}
+          <Link className="act" to="/log">
+            Back to the log
+          </Link>
+        </span>
       </header>
       <DoneScore
         timeline={entry.timeline}

@@ -3,10 +3,10 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { folds } from "../../charts/score/layout";
 import { member, type Piece } from "../../domain/clock/crew";
+import { logged, recordOf } from "../../domain/clock/record";
 import { add, end, newRun, resume, swap } from "../../domain/clock/run";
 import { flagged, forgetWritten, keepWritten, readStrikes, recallWritten } from "../../domain/outbox/written";
 import { livedBy, partsOf, trace } from "./drawing";
-import { logged, recordOf } from "./record";
 
 const T0 = 1_000_000;
 const runa = member(0, { id: 3, name: "Runa Velde" });

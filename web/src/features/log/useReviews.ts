@@ -3,9 +3,9 @@ import { useMemo } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { retryWhileAway } from "../../api/queries";
 import type { KeptRun } from "../../domain/clock/keptRun";
+import { recordOf } from "../../domain/clock/record";
 import { planOf } from "../../domain/outbox/journal";
 import { toldOf } from "../../domain/outbox/told";
-import { recordOf } from "./record";
 
 export interface Review {
   record: Schemas["RecordIn"];

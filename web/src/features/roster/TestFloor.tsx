@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "r
 import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { personPage, rosterWords } from "../../api/queries";
+import shared from "../../api/shared.json";
 import { CuePlayer } from "../../domain/clock/cuePlayer";
 import {
   COUNT_IN_S,
@@ -24,7 +25,6 @@ import { clock } from "../../domain/time";
 import { capital } from "../../ui/capital";
 import { TEST, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
-import { STOP_SIGNS } from "../../ui/stopSigns";
 import { Twice } from "../../ui/Twice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
 import { Asked, Result } from "./TestResult";
@@ -164,7 +164,7 @@ function Running({ person, kind, course, known }: Props) {
             </p>
             {!on && (
               <p className="max-w-[640px]">
-                <b>Stop at once, and get help, for</b> {STOP_SIGNS}.
+                <b>Stop at once, and get help, for</b> {shared.stop_signs}.
               </p>
             )}
             {!on && person.limits.length > 0 && (

@@ -1,10 +1,10 @@
 /** What was kept of a run for one of the people on the floor, as the server reads it. */
 
 import type { Schemas } from "../../api/client";
-import { type Member, simulates } from "../../domain/clock/crew";
-import type { Run } from "../../domain/clock/run";
-import type { Fresh } from "../../domain/devices/watch";
-import { rounded } from "../../domain/rounded";
+import type { Fresh } from "../devices/watch";
+import { rounded } from "../rounded";
+import { type Member, simulates } from "./crew";
+import type { Run } from "./run";
 
 export function recordOf(run: Run, crew: Member[], place: number, told: Fresh | undefined): Schemas["RecordIn"] {
   const own = crew[place];

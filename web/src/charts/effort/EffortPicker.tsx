@@ -1,5 +1,5 @@
-import { tone } from "../../charts/score/ink";
 import { RPE_WORDS } from "../../ui/rpe";
+import { tone } from "../score/ink";
 
 interface Props {
   value: number | null;

@@ -1,0 +1,80 @@
+"""What leaves the hall: links to a session, and what comes back by them."""
+
+from secrets import token_urlsafe
+
+from django.db import models
+from django.db.models import Q
+from django.utils import timezone
+
+from server.accounts.models import Club, User
+from server.accounts.owned import Owned
+from server.roster.models import Person
+from server.sessions.models import Session
+
+TOKEN_BYTES = 18
+"""Of chance in a link: nobody guesses 144 bits."""
+
+
+def new_token() -> str:
+    return token_urlsafe(TOKEN_BYTES)
+
+
+class ShareLink(models.Model):
+    """A way to one session for whoever has the link: to read it, to run it, and to send back how it went."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="share_links")
+    session = models.ForeignKey(Session, on_delete=models.CASCADE, related_name="share_links")
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="+")
+    """Whom it is for: what comes back is theirs. Never shown to whoever opens it."""
+    token = models.CharField(max_length=32, unique=True, default=new_token)
+    made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    last_day = models.DateField(null=True)
+    """The last day on which it opens, by the clock of the club; None for no end."""
+    revoked_at = models.DateTimeField(null=True)
+    openings = models.PositiveIntegerField(default=0)
+
+    objects = Owned["ShareLink"]()
+
+    class Meta:
+        ordering = ("-made_at", "-pk")
+
+    def __str__(self) -> str:
+        return f"{self.session}, a link of {self.made_at:%Y-%m-%d}"
+
+    @property
+    def ended(self) -> str:
+        """Why it opens nothing any more; empty while it does."""
+        if self.revoked_at:
+            return "taken back"
+        if self.last_day and self.last_day < timezone.localdate():
+            return "over"
+        return ""
+
+    @classmethod
+    def live_of(cls, session: Session) -> "ShareLink | None":
+        """The session's newest link for nobody in particular that opens today."""
+        open_today = Q(last_day=None) | Q(last_day__gte=timezone.localdate())
+        return cls.objects.filter(open_today, session=session, person=None, revoked_at=None).first()
+
+
+class SentBack(models.Model):
+    """How a session went, as an athlete has sent it by a link. It waits until a coach takes it into the log."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="sent_back")
+    link = models.ForeignKey(ShareLink, on_delete=models.SET_NULL, null=True, related_name="sent_back")
+    """Gone with its session: what was sent stays."""
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="+")
+    """Whom the link was for."""
+    run_id = models.UUIDField(unique=True)
+    """Made where it was run, so that what is sent twice is kept once."""
+    received_at = models.DateTimeField(auto_now_add=True)
+    name = models.CharField(max_length=60, blank=True)
+    """Who says to be it."""
+    entry = models.JSONField()
+    """As it would be logged: the plan that was run with it."""
+
+    objects = Owned["SentBack"]()
+
+    class Meta:
+        ordering = ("-received_at",)

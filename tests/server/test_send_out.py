@@ -1,0 +1,274 @@
+"""Out of the hall: the wall sheet, links that open a session, and what comes back by them."""
+
+import io
+import json
+import re
+import subprocess
+import zipfile
+from datetime import timedelta
+from uuid import uuid4
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from server.logbook.models import LogEntry
+from server.runs.speech import phrase_id
+from server.sendout.models import SentBack, ShareLink
+from tests.server.conftest import fault
+
+PARTS = ("10:00 flow shadow", "8 x (20 all out bag [1-2-3]) rest 0:10", "4:00 flow shadow")
+
+
+@pytest.fixture
+def saved(coach):
+    return coach.session(*PARTS)
+
+
+def link(coach, saved, **more) -> dict:
+    answer = coach.post("links", {"session_id": saved["id"], **more})
+    assert answer.status_code == 201, answer.content
+    return answer.json()
+
+
+def token(made: dict) -> str:
+    return made["address"].rsplit("/", 1)[1]
+
+
+def told(saved: dict, **more) -> dict:
+    return {
+        "run_id": str(uuid4()), "name": "Bram", "document": saved["document"], "started_at": "2026-11-29T18:00:00Z",
+        "done_s": 1070, "done_efforts": 8, "rpe": 7, "note": "Left wrist held.", **more,
+    }  # fmt: skip
+
+
+def send_back(made: dict, body: dict):
+    return Client().post(f"/api/shared/{token(made)}/sent-back", body, content_type="application/json")
+
+
+# The wall sheet
+
+
+def tool(pdf: bytes, *command: str) -> bytes:
+    """What a tool of poppler says of a PDF."""
+    return subprocess.run([*command, "-"], input=pdf, capture_output=True, check=True).stdout
+
+
+def info(pdf: bytes) -> str:
+    return tool(pdf, "pdfinfo").decode()
+
+
+def pages(pdf: bytes) -> int:
+    return int(re.search(r"Pages:\s+(\d+)", info(pdf))[1])
+
+
+def text(pdf: bytes) -> str:
+    read = subprocess.run(["pdftotext", "-", "-"], input=pdf, capture_output=True, check=True)
+    return " ".join(read.stdout.decode().split())
+
+
+def greys(pdf: bytes) -> list[int]:
+    """Every pixel of the first page, from 0 black to 255 white."""
+    stream = io.BytesIO(tool(pdf, "pdftoppm", "-r", "40", "-gray", "-f", "1", "-l", "1"))
+    assert stream.readline().strip() == b"P5"
+    width, height = map(int, stream.readline().split())
+    stream.readline()
+    pixels = list(stream.read())
+    assert len(pixels) == width * height
+    return pixels
+
+
+def sheet(coach, saved, query: str = "") -> bytes:
+    answer = coach.get(f"sessions/{saved['id']}/wall-sheet{query}")
+    assert answer.status_code == 200, answer.content
+    assert answer.headers["Content-Type"] == "application/pdf"
+    return answer.content
+
+
+def test_the_wall_sheet_is_one_page_that_can_be_read_back(coach, saved):
+    pdf = sheet(coach, saved)
+    assert pages(pdf) == 1
+    read = text(pdf)
+    for words in ("Thursday", "Lactic capacity", "8 × (20 all out bag [1-2-3]) rest 0:10", "jab, cross, lead hook",
+                  "17:50 in all", "left hand", "Stop at once", "chest pain"):  # fmt: skip
+        assert words.lower() in read.lower(), words
+
+
+@pytest.mark.parametrize(("paper", "size"), [("a4", "595"), ("letter", "612")])
+def test_it_is_as_large_as_the_paper(coach, saved, paper, size):
+    assert re.search(rf"Page size:\s+{size}", info(sheet(coach, saved, f"?paper={paper}")))
+
+
+def test_twelve_parts_fit_on_one_page_and_more_on_two(coach):
+    part = "3 x (1:00 power bag [1-2-3-2, slip, 2]) rest 0:30"
+    assert pages(sheet(coach, coach.session(*[part] * 12))) == 1
+    assert pages(sheet(coach, coach.session(*[part] * 20))) == 2
+
+
+def test_it_is_black_on_white_and_its_score_is_drawn(coach, saved):
+    """From a bad copier nothing is grey that says anything: all that is large is black."""
+    pixels = greys(sheet(coach, saved))
+    assert sum(value < 60 for value in pixels) > 0.005 * len(pixels), "the bars of the score"
+    assert sum(value > 240 for value in pixels) > 0.6 * len(pixels)
+
+
+def test_the_code_of_the_newest_open_link_is_printed_and_none_without(coach, saved):
+    bare = sheet(coach, saved)
+    made = link(coach, saved)
+    assert "The code opens this session" in text(sheet(coach, saved))
+    assert "The code opens" not in text(bare)
+    coach.client.delete(f"/api/links/{made['id']}")
+    assert "The code opens" not in text(sheet(coach, saved))
+
+
+def test_it_is_printed_for_somebody_by_name_and_for_no_stranger(coach, stranger, saved):
+    person = coach.person(heart_rate_lowering_medication=True, mass_kg=103)
+    read = text(sheet(coach, saved, f"?person_id={person.pk}"))
+    assert "for Runa Velde" in read
+    assert "medication" not in read.lower()
+    assert coach.get(f"sessions/{saved['id']}/wall-sheet?person_id={stranger.person('Ada').pk}").status_code == 404
+    assert stranger.get(f"sessions/{saved['id']}/wall-sheet").status_code == 404
+
+
+# Links
+
+
+def test_a_link_opens_the_session_for_whoever_has_it_with_nobodys_name(coach, saved):
+    runa = coach.person()
+    made = link(coach, saved, person_id=runa.pk)
+    answer = Client().get(f"/api/shared/{token(made)}")
+    assert answer.status_code == 200
+    assert answer.headers["X-Robots-Tag"] == "noindex"
+    shared = answer.json()
+    assert shared["plan"]["total_s"] == 1070
+    assert shared["sheet"]["parts"][1]["line"] == "8 × (20 all out bag [1-2-3]) rest 0:10"
+    assert "Runa" not in answer.content.decode()
+    assert shared["plan"]["person"] is None
+    assert coach.get(f"sessions/{saved['id']}/links").json()[0]["openings"] == 1
+
+
+def test_its_page_tells_no_search_engine_and_no_other_site(coach, saved):
+    page = Client().get(f"/s/{token(link(coach, saved))}")
+    assert page.headers["X-Robots-Tag"] == "noindex, nofollow"
+    assert page.headers["Referrer-Policy"] == "no-referrer"
+
+
+def test_a_link_cannot_be_guessed(coach, saved):
+    tokens = {token(link(coach, saved)) for _ in range(5)}
+    assert len(tokens) == 5
+    assert all(len(each) >= 22 for each in tokens)
+    assert Client().get("/api/shared/" + "A" * 24).status_code == 404
+
+
+def test_a_link_that_is_over_or_taken_back_says_so_kindly(coach, saved):
+    made = link(coach, saved, last_day=str(timezone.localdate()))
+    assert Client().get(f"/api/shared/{token(made)}").status_code == 200, "its last day is a day on which it opens"
+    ShareLink.objects.update(last_day=timezone.localdate() - timedelta(days=1))
+    over = Client().get(f"/api/shared/{token(made)}")
+    assert over.status_code == 410
+    assert "over" in over.json()["detail"]
+    assert "new one" in over.json()["detail"]
+    other = link(coach, saved)
+    assert coach.client.delete(f"/api/links/{other['id']}").json()["ended"] == "taken back"
+    assert "taken back" in Client().get(f"/api/shared/{token(other)}").json()["detail"]
+
+
+def test_a_last_day_that_is_over_is_refused(coach, saved):
+    refused = coach.post("links", {"session_id": saved["id"], "last_day": "2020-01-01"})
+    assert fault(refused)["loc"] == ["body", "last_day"]
+
+
+def test_links_are_the_clubs_own(coach, stranger, saved):
+    made = link(coach, saved)
+    assert stranger.get(f"sessions/{saved['id']}/links").status_code == 404
+    assert stranger.client.delete(f"/api/links/{made['id']}").status_code == 404
+    assert stranger.post("links", {"session_id": saved["id"]}).status_code == 404
+
+
+def test_speech_of_a_link_is_that_of_its_session_and_no_other(coach, saved, settings):
+    made = link(coach, saved)
+    phrases = Client().get(f"/api/shared/{token(made)}").json()["plan"]["speech"]
+    own = next(iter(phrases.values()))
+    settings.SPEECH.mkdir(parents=True, exist_ok=True)
+    for name in (own, phrase_id("of another hall")):
+        (settings.SPEECH / f"{name}.wav").write_bytes(b"RIFF")
+    assert Client().get(f"/api/shared/{token(made)}/speech/{phrase_id('of another hall')}").status_code == 404
+    heard = Client().get(f"/api/shared/{token(made)}/speech/{own}")
+    assert heard.status_code == 200
+    heard.close()
+
+
+# What comes back
+
+
+def test_what_an_athlete_sends_waits_until_it_is_taken_into_the_log(coach, saved):
+    runa = coach.person()
+    made = link(coach, saved, person_id=runa.pk)
+    body = told(saved, record={"played": [{"from_s": 0, "to_s": 1070}], "heart": [[60, 121], [61, 122]]})
+    assert send_back(made, body).status_code == 201
+    assert LogEntry.objects.count() == 0
+    (waiting,) = coach.get("sent-back").json()
+    assert (waiting["name"], waiting["rpe"], waiting["done_efforts"], waiting["efforts"]) == ("Bram", 7, 8, 8)
+    assert (waiting["person_id"], waiting["heart"]) == (runa.pk, 2)
+    assert coach.post(f"sent-back/{waiting['id']}/take", {"person_id": runa.pk}).status_code == 200
+    (entry,) = coach.listed("log")
+    assert (entry["person"], entry["rpe"], entry["done_s"]) == ("Runa Velde", 7, 1070)
+    assert entry["note"] == "From the athlete. Left wrist held."
+    assert coach.get("sent-back").json() == []
+
+
+def test_sent_twice_it_waits_once(coach, saved):
+    made, body = link(coach, saved), told(saved)
+    assert [send_back(made, body).status_code for _ in range(2)] == [201, 201]
+    assert SentBack.objects.count() == 1
+
+
+def test_what_was_begun_while_the_link_was_open_comes_back_after_its_end(coach, saved):
+    made = link(coach, saved)
+    ShareLink.objects.update(last_day=timezone.localdate() - timedelta(days=1))
+    assert send_back(made, told(saved)).status_code == 201
+    ShareLink.objects.update(last_day=None, revoked_at=timezone.now())
+    assert send_back(made, told(saved)).status_code == 201
+    later = told(saved, started_at=(timezone.now() + timedelta(minutes=1)).isoformat())
+    assert send_back(made, later).status_code == 410
+
+
+def test_it_goes_with_its_person_and_is_among_what_is_kept_of_them(coach, saved):
+    runa = coach.person()
+    send_back(link(coach, saved, person_id=runa.pk), told(saved))
+    files = zipfile.ZipFile(io.BytesIO(coach.get(f"people/{runa.pk}/data").content))
+    assert json.loads(files.read("sent_back.json"))[0]["note"] == "Left wrist held."
+    assert coach.client.delete(f"/api/people/{runa.pk}/data").status_code == 204
+    assert SentBack.objects.count() == 0
+
+
+def test_it_outlives_its_session(coach, saved):
+    made = link(coach, saved)
+    send_back(made, told(saved))
+    assert coach.client.delete(f"/api/sessions/{saved['id']}").status_code == 204
+    (waiting,) = coach.get("sent-back").json()
+    person = coach.person()
+    assert coach.post(f"sent-back/{waiting['id']}/take", {"person_id": person.pk}).status_code == 200
+    assert coach.listed("log")[0]["title"] == "Thursday"
+
+
+@pytest.mark.parametrize(
+    ("wrong", "place"),
+    [({"rpe": 11}, "rpe"), ({"done_efforts": 99}, "done_efforts"), ({"document": {"version": 1}}, "document"),
+     ({"note": "x" * 2000}, "note")],
+)  # fmt: skip
+def test_what_cannot_be_is_refused_with_its_place(coach, saved, wrong, place):
+    refused = send_back(link(coach, saved), told(saved, **wrong))
+    assert place in fault(refused)["loc"]
+    assert SentBack.objects.count() == 0
+
+
+def test_what_is_refused_on_taking_still_waits(coach, stranger, saved):
+    send_back(link(coach, saved), told(saved))
+    (waiting,) = coach.get("sent-back").json()
+    theirs = stranger.person("Ada")
+    assert coach.post(f"sent-back/{waiting['id']}/take", {"person_id": theirs.pk}).status_code == 404
+    assert stranger.post(f"sent-back/{waiting['id']}/take", {"person_id": theirs.pk}).status_code == 404
+    assert len(coach.get("sent-back").json()) == 1
+    assert coach.client.delete(f"/api/sent-back/{waiting['id']}").status_code == 204
+    assert LogEntry.objects.count() == 0

@@ -1,0 +1,223 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { api, need, type Schemas } from "../api/client";
+import { links as linksQuery, people as peopleQuery } from "../api/queries";
+import { once } from "../domain/once";
+import { nameAndSport } from "../domain/person";
+import { day } from "../domain/time";
+import { Choice } from "./Choice";
+import { faultBeside, faultOf, SelectField, TextField } from "./Field";
+import { Sheet } from "./Sheet";
+import { useTrains } from "./useTrains";
+
+interface Props {
+  session: { id: number; title: string; personId: number | null };
+  onClose: () => void;
+}
+
+/** Everything of a session that can leave the hall, at one place. */
+export function SendOut({ session, onClose }: Props) {
+  const trains = useTrains();
+  const people = useQuery(peopleQuery).data ?? [];
+  const options = people.map((person) => ({ id: String(person.id), name: nameAndSport(person) }));
+  return (
+    <Sheet label={`Send out ${session.title}`} className="w-[min(660px,calc(100vw-16px))]" onClose={onClose}>
+      <div className="flex items-baseline justify-between gap-4">
+        <h2>Send out: {session.title}</h2>
+        <button type="button" className="link min-h-[44px]" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      <WallSheet session={session} options={options} />
+      {trains && <Links session={session} options={options} />}
+      <section aria-label="Files" className="rule-t mt-4 pt-3">
+        <h3>File</h3>
+        <p className="quiet pb-2 text-[13px]">The session in Yoisho's open format, to bring into another club.</p>
+        <a className="act" href={`/api/sessions/${session.id}/export`} download>
+          Session document
+        </a>
+      </section>
+    </Sheet>
+  );
+}
+
+/** The key that opens it. */
+export function SendOutKey({ session }: Pick<Props, "session">) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="act" aria-label={`Send out ${session.title}`} onClick={() => setOpen(true)}>
+        Send out
+      </button>
+      {open && <SendOut session={session} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+interface PartProps {
+  session: Props["session"];
+  options: { id: string; name: string }[];
+}
+
+const PAPERS = [
+  { id: "a4", name: "A4" },
+  { id: "letter", name: "Letter" },
+];
+
+function WallSheet({ session, options }: PartProps) {
+  const [paper, setPaper] = useState("a4");
+  const [who, setWho] = useState(String(session.personId ?? ""));
+  const asked = new URLSearchParams({ paper, ...(who ? { person_id: who } : {}) });
+  return (
+    <section aria-label="Wall sheet" className="rule-t mt-2 pt-3">
+      <h3>Wall sheet</h3>
+      <p className="quiet pb-2 text-[13px]">
+        One page in black: score, lines, combinations spelled out, strikes, cautions. Nothing of anybody's health is on
+        it.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <Choice label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
+        <Choice label="Strikes for" value={who} none="anybody" options={options} onChange={setWho} />
+        <a
+          className="act main"
+          href={`/api/sessions/${session.id}/wall-sheet?${asked}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Open the PDF
+        </a>
+      </div>
+    </section>
+  );
+}
+
+function Links({ session, options }: PartProps) {
+  const client = useQueryClient();
+  const query = useQuery(linksQuery(session.id));
+  const [who, setWho] = useState(String(session.personId ?? ""));
+  const [lastDay, setLastDay] = useState("");
+  const refresh = () => client.invalidateQueries({ queryKey: linksQuery(session.id).queryKey });
+  const make = useMutation({
+    mutationFn: () => {
+      const body = { session_id: session.id, person_id: who ? Number(who) : null, last_day: lastDay || null };
+      return once(["link", body], (headers) => need(api.POST("/api/links", { body, headers })));
+    },
+    onSuccess: refresh,
+  });
+  const open = query.data?.filter((link) => !link.ended) ?? [];
+  const ended = (query.data?.length ?? 0) - open.length;
+  return (
+    <section aria-label="Links" className="rule-t mt-4 pt-3">
+      <h3>Link for a phone</h3>
+      <p className="quiet pb-2 text-[13px]">
+        Whoever has it can read the session, run it, also without a network, and send back how it went. It shows no name
+        and nothing of anybody's health.
+      </p>
+      <form
+        className="grid items-start gap-3 min-[560px]:grid-cols-[1fr_150px_auto]"
+        onSubmit={(event) => {
+          event.preventDefault();
+          make.mutate();
+        }}
+      >
+        <SelectField label="For" value={who} none="anybody" options={options} onChange={setWho} />
+        <TextField
+          label="Last day"
+          hint="Left open, no end."
+          type="date"
+          value={lastDay}
+          fault={faultOf(make.error, "last_day")}
+          onChange={(event) => setLastDay(event.target.value)}
+        />
+        <button type="submit" className="act main mt-[22px]" disabled={make.isPending}>
+          {make.isPending ? "Making …" : "Make a link"}
+        </button>
+      </form>
+      {faultBeside(make.error, ["last_day"]) && <p role="alert">{faultBeside(make.error, ["last_day"])}</p>}
+      {query.error ? (
+        <p role="alert">{query.error.message}</p>
+      ) : !query.data ? (
+        <p role="status" className="quiet">
+          Looking for links …
+        </p>
+      ) : (
+        <ul>
+          {open.map((link) => (
+            <Row key={link.id} link={link} onGone={refresh} />
+          ))}
+        </ul>
+      )}
+      {query.data && open.length === 0 && <p className="pt-2">No link opens this session yet.</p>}
+      {ended > 0 && (
+        <p className="quiet pt-2 text-[13px]">
+          {ended} {ended === 1 ? "link has" : "links have"} ended.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** A link that opens; taking it back is asked about, since nobody can open it again. */
+function Row({ link, onGone }: { link: Schemas["LinkOut"]; onGone: () => void }) {
+  const [asking, setAsking] = useState(false);
+  const [copied, setCopied] = useState(false);
+  const address = useRef<HTMLInputElement>(null);
+  const takeBack = useMutation({
+    mutationFn: () => need(api.DELETE("/api/links/{link_id}", { params: { path: { link_id: link.id } } })),
+    onSuccess: onGone,
+  });
+  const copy = async () => {
+    address.current?.select();
+    try {
+      await navigator.clipboard.writeText(link.address);
+      setCopied(true);
+    } catch {
+      // Not every page may write there: what is selected can be copied by hand.
+      setCopied(false);
+    }
+  };
+  const times = `opened ${link.openings} ${link.openings === 1 ? "time" : "times"}`;
+  return (
+    <li className="rule-t mt-3 grid gap-3 pt-3 min-[480px]:grid-cols-[132px_1fr]">
+      <img src={link.code} alt={`Code of the link for ${link.person ?? "anybody"}`} width={132} height={132} />
+      <div className="min-w-0">
+        <p>
+          <b>For {link.person ?? "anybody"}</b>
+          {link.last_day ? `, until ${day(link.last_day)}` : ", without an end"}
+        </p>
+        <p className="quiet text-[13px]">
+          {times}
+          {link.sent_back > 0 && `, ${link.sent_back} sent back and waiting in the log`}
+        </p>
+        <input
+          ref={address}
+          readOnly
+          aria-label={`Link for ${link.person ?? "anybody"}`}
+          className="field my-2 w-full"
+          value={link.address}
+          onFocus={(event) => event.target.select()}
+        />
+        <div className="flex flex-wrap items-center gap-2">
+          <button type="button" className="act" onClick={copy}>
+            {copied ? "Copied" : "Copy"}
+          </button>
+          {asking ? (
+            <>
+              <button type="button" className="act" disabled={takeBack.isPending} onClick={() => takeBack.mutate()}>
+                {takeBack.isPending ? "Taking back …" : "Yes, take it back"}
+              </button>
+              <button type="button" className="act" onClick={() => setAsking(false)}>
+                Keep it
+              </button>
+            </>
+          ) : (
+            <button type="button" className="act" onClick={() => setAsking(true)}>
+              Take back
+            </button>
+          )}
+        </div>
+        {takeBack.error && <p role="alert">{takeBack.error.message}</p>}
+      </div>
+    </li>
+  );
+}
