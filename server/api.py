@@ -16,6 +16,7 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.logbook.by_hand import router as by_hand
 from server.method.api import router as method
+from server.records.api import router as records
 from server.review.api import router as review
 from server.review.heart import router as heart
 from server.roster.api import router as roster
@@ -52,6 +53,7 @@ api.add_router("", logbook)
 api.add_router("", by_hand)
 api.add_router("", review)
 api.add_router("", heart)
+api.add_router("", records)
 api.add_router("", sheets)
 api.add_router("", links)
 api.add_router("", method)

@@ -28,7 +28,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
             "today", "mind_today", "rate_planned", "unrate_planned", "note_away",
             "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
-            "wall_sheet",
+            "wall_sheet", "planned_file",
         ),
         EVERYBODY,
     ),
@@ -44,11 +44,16 @@ ACCESS: dict[str, frozenset[Role]] = {
             "save_combination", "delete_combination", "read_combination", "make_combination",
             "trends", "learned", "learn", "leave_out", "next_time", "look_at_heart", "keep_heart",
             "links", "make_link", "take_back_link", "sent_back", "take_sent_back", "drop_sent_back",
+            "log_file", "heart_trace",
         ),
         TRAINING,
     ),
     **dict.fromkeys(
-        ("save_club", "erase_person", "members", "save_member", "invitations", "invite", "take_back_invitation"), CLUB
+        (
+            "save_club", "export_club", "import_club", "erase_person", "members", "save_member", "invitations",
+            "invite", "take_back_invitation",
+        ),
+        CLUB,
     ),
 }  # fmt: skip
 """Every operation that asks who somebody is."""

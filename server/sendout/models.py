@@ -66,7 +66,7 @@ class SentBack(models.Model):
     """Gone with its session: what was sent stays."""
     person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="+")
     """Whom the link was for."""
-    run_id = models.UUIDField(unique=True)
+    run_id = models.UUIDField()
     """Made where it was run, so that what is sent twice is kept once."""
     received_at = models.DateTimeField(auto_now_add=True)
     name = models.CharField(max_length=60, blank=True)
@@ -78,3 +78,4 @@ class SentBack(models.Model):
 
     class Meta:
         ordering = ("-received_at",)
+        constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="sent_back_once"),)

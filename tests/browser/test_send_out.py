@@ -64,7 +64,8 @@ def test_a_phone_reads_runs_and_tells_and_the_coach_takes_it_into_the_log(inside
     waiting = region(inside, "From athletes").get_by_role("listitem")
     expect(waiting).to_contain_text("Bram")
     expect(waiting).to_contain_text("7 Very hard")
-    waiting.get_by_label("It was").select_option(label=re.compile("Bram Oster"))
+    bram = waiting.get_by_role("option", name=re.compile("Bram Oster")).get_attribute("value")
+    waiting.get_by_label("It was").select_option(bram)
     waiting.get_by_role("button", name="Take into the log").click()
     expect(region(inside, "From athletes")).to_have_count(0)
     entry = inside.get_by_role("listitem").filter(has_text="Bram Oster").first

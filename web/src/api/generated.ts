@@ -64,6 +64,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/club/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Club
+         * @description Everything that the club keeps, as one archive of open files.
+         */
+        get: operations["export_club"];
+        put?: never;
+        /**
+         * Import Club
+         * @description An archive brought into an empty club: all of it, or nothing with the line that is wrong.
+         */
+        post: operations["import_club"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/coaches": {
         parameters: {
             query?: never;
@@ -521,6 +545,26 @@ export interface paths {
          * @description Heart rate kept with an entry, laid where it is told; what the clock and the sensor told stays.
          */
         put: operations["keep_heart"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/heart-trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heart Trace Of
+         * @description The heart rate of an entry.
+         */
+        get: operations["heart_trace"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1196,6 +1240,46 @@ export interface paths {
          * @description Lines of shorthand as parts, with their canonical form, what they mean, and what each word is.
          */
         post: operations["read_shorthand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log File
+         * @description The club's log as CSV, oldest first.
+         */
+        get: operations["log_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/planned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Planned File
+         * @description The sessions that are planned, as a calendar (RFC 5545). No name and nothing of health is in it.
+         */
+        get: operations["planned_file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1951,6 +2035,13 @@ export interface components {
             count: number | null;
             /** Word */
             word: string;
+        };
+        /** BroughtIn */
+        BroughtIn: {
+            /** Rows */
+            rows: {
+                [key: string]: number;
+            };
         };
         /** ByHandIn */
         ByHandIn: {
@@ -5443,6 +5534,63 @@ export interface operations {
             };
         };
     };
+    export_club: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    import_club: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     coaches: {
         parameters: {
             query?: never;
@@ -6388,6 +6536,46 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Message"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    heart_trace: {
+        parameters: {
+            query?: {
+                form?: "tcx" | "csv";
+            };
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -7761,6 +7949,42 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Faults"];
                 };
+            };
+        };
+    };
+    log_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    planned_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

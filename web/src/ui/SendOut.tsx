@@ -12,11 +12,13 @@ import { useTrains } from "./useTrains";
 
 interface Props {
   session: { id: number; title: string; personId: number | null };
+  /** The entry of the log it is sent from, where its heart rate is kept. */
+  heartOf?: number | undefined;
   onClose: () => void;
 }
 
 /** Everything of a session that can leave the hall, at one place. */
-export function SendOut({ session, onClose }: Props) {
+export function SendOut({ session, heartOf, onClose }: Props) {
   const trains = useTrains();
   const people = useQuery(peopleQuery).data ?? [];
   const options = people.map((person) => ({ id: String(person.id), name: nameAndSport(person) }));
@@ -31,25 +33,37 @@ export function SendOut({ session, onClose }: Props) {
       <WallSheet session={session} options={options} />
       {trains && <Links session={session} options={options} />}
       <section aria-label="Files" className="rule-t mt-4 pt-3">
-        <h3>File</h3>
+        <h3>Files</h3>
         <p className="quiet pb-2 text-[13px]">The session in Yoisho's open format, to bring into another club.</p>
-        <a className="act" href={`/api/sessions/${session.id}/export`} download>
-          Session document
-        </a>
+        <p className="flex flex-wrap gap-2">
+          <a className="act" href={`/api/sessions/${session.id}/export`} download>
+            Session document
+          </a>
+          {heartOf !== undefined && (
+            <>
+              <a className="act" href={`/api/log/${heartOf}/heart-trace?form=tcx`} download>
+                Heart rate as TCX
+              </a>
+              <a className="act" href={`/api/log/${heartOf}/heart-trace?form=csv`} download>
+                Heart rate as CSV
+              </a>
+            </>
+          )}
+        </p>
       </section>
     </Sheet>
   );
 }
 
 /** The key that opens it. */
-export function SendOutKey({ session }: Pick<Props, "session">) {
+export function SendOutKey({ session, heartOf }: Omit<Props, "onClose">) {
   const [open, setOpen] = useState(false);
   return (
     <>
       <button type="button" className="act" aria-label={`Send out ${session.title}`} onClick={() => setOpen(true)}>
         Send out
       </button>
-      {open && <SendOut session={session} onClose={() => setOpen(false)} />}
+      {open && <SendOut session={session} heartOf={heartOf} onClose={() => setOpen(false)} />}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { useClubSetting } from "../../api/useClubSetting";
 import { when } from "../../domain/time";
 import { faultBeside, faultOf, SelectField, TextField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
+import { Records } from "./Records";
 
 type Role = Schemas["Role"];
 type Member = Schemas["MemberOut"];
@@ -36,6 +37,7 @@ export function Club() {
       </section>
       <Invitations />
       <Clock />
+      <Records />
       <section aria-label="Roles" className="ink-t pt-3">
         <h2>What each may</h2>
         <dl>

@@ -39,7 +39,10 @@ export function Logged() {
         </div>
         <span className="flex gap-2">
           {entry.session_id !== null && (
-            <SendOutKey session={{ id: entry.session_id, title: entry.title, personId: null }} />
+            <SendOutKey
+              session={{ id: entry.session_id, title: entry.title, personId: null }}
+              heartOf={trains && entry.heart.length > 0 ? entry.id : undefined}
+            />
           )}
           <Link className="act" to="/log">
             Back to the log

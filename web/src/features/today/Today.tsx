@@ -98,6 +98,9 @@ export function Today() {
                 onChange={(event) => setOn(event.target.value || todayHere())}
               />
             </label>
+            <a className="act" href="/api/records/planned" download>
+              Calendar file
+            </a>
             {trains && (
               <button type="button" className="act" onClick={() => setPlanning(true)}>
                 <span>
