@@ -25,6 +25,7 @@ from server.roster.page import router as people
 from server.runs.api import router as runs
 from server.sendout.links import router as links
 from server.sendout.sheets import router as sheets
+from server.sendout.tracks import router as tracks
 from server.sessions.api import router as sessions
 from server.today.api import router as today
 from server.today.waiting import router as waiting
@@ -56,6 +57,7 @@ api.add_router("", heart)
 api.add_router("", records)
 api.add_router("", sheets)
 api.add_router("", links)
+api.add_router("", tracks)
 api.add_router("", method)
 
 

@@ -166,6 +166,8 @@ WEB_DIST = ROOT / "web" / "dist"
 SPEECH = Path(os.environ.get("YOISHO_SPEECH") or ROOT / ".state" / "speech")
 """Where phrases of speech are kept; they are made again where they are gone."""
 SPEAK_AHEAD = True
+TRACKS = Path(os.environ.get("YOISHO_TRACKS") or ROOT / ".state" / "tracks")
+"""Where cue tracks are kept for a week; they are made again where they are gone."""
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST
 WHITENOISE_AUTOREFRESH = False

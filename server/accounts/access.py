@@ -29,6 +29,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "today", "mind_today", "rate_planned", "unrate_planned", "note_away",
             "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
             "wall_sheet", "planned_file",
+            "tracks", "make_track", "track", "cancel_track", "follow_track", "track_file",
         ),
         EVERYBODY,
     ),

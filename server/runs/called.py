@@ -1,5 +1,7 @@
 """What is called in a session, as it says itself."""
 
+from typing import Any
+
 from server.sessions.models import Session
 from yoisho.runs.calls import Settings, call_schedule
 from yoisho.session.document import from_document
@@ -8,7 +10,10 @@ from yoisho.session.interval import SessionError
 
 def settings_of(saved: Session | None) -> Settings:
     """What is called, as the session says; everything, once, where the session is gone."""
-    said = saved.calls if saved else {}
+    return settings_said(saved.calls if saved else {})
+
+
+def settings_said(said: dict[str, Any]) -> Settings:
     return Settings(frozenset(said.get("muted", ())), said.get("combination_every_s"))
 
 

@@ -79,3 +79,45 @@ class SentBack(models.Model):
     class Meta:
         ordering = ("-received_at",)
         constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="sent_back_once"),)
+
+
+class CueTrack(models.Model):
+    """A session as a sound file: asked for, made by the worker, fetched, and cleared after a week."""
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        MAKING = "making"
+        DONE = "done"
+        FAILED = "failed"
+        CANCELLED = "cancelled"
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="cue_tracks")
+    session = models.ForeignKey(Session, on_delete=models.CASCADE, related_name="cue_tracks")
+    form = models.CharField(max_length=8)
+    pulse = models.BooleanField(default=False)
+    """Beaten as well."""
+    revision = models.PositiveIntegerField()
+    """Of the session, as it was asked for."""
+    document = models.JSONField()
+    """The session as it stood then."""
+    calls = models.JSONField(default=dict)
+    """What was called in it then."""
+    state = models.CharField(max_length=10, choices=State, default=State.WAITING)
+    progress = models.FloatField(default=0.0)
+    """0 to 1."""
+    said = models.CharField(max_length=300, blank=True)
+    """Why it failed."""
+    digest = models.CharField(max_length=64, blank=True)
+    """Of its file, once it is made."""
+    asked_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    asked_at = models.DateTimeField(auto_now_add=True)
+
+    objects = Owned["CueTrack"]()
+
+    class Meta:
+        ordering = ("-asked_at", "-pk")
+
+    @property
+    def over(self) -> bool:
+        """Nothing more will come of it."""
+        return self.state in (self.State.DONE, self.State.FAILED, self.State.CANCELLED)

@@ -2,20 +2,35 @@
 
 import io
 import json
+import os
 import re
 import subprocess
 import zipfile
 from datetime import timedelta
+from unittest.mock import patch
 from uuid import uuid4
 
+import mutagen
+import numpy as np
 import pytest
+import soundfile
+from django.core.management import call_command
 from django.test import Client
 from django.utils import timezone
 
 from server.logbook.models import LogEntry
 from server.runs.speech import phrase_id
-from server.sendout.models import SentBack, ShareLink
+from server.sendout import tasks
+from server.sendout.cue_track import FORMS, track_path
+from server.sendout.models import CueTrack, SentBack, ShareLink
+from server.sendout.tasks import make_track
+from tests.core.runs.test_sound import onset
 from tests.server.conftest import fault
+from yoisho.runs.calls import Settings
+from yoisho.runs.cues import COUNT_IN_S
+from yoisho.runs.plan import Plan
+from yoisho.runs.sound import AFTER_S, RATE, sound_of
+from yoisho.session.document import from_document
 
 PARTS = ("10:00 flow shadow", "8 x (20 all out bag [1-2-3]) rest 0:10", "4:00 flow shadow")
 
@@ -272,3 +287,154 @@ def test_what_is_refused_on_taking_still_waits(coach, stranger, saved):
     assert len(coach.get("sent-back").json()) == 1
     assert coach.client.delete(f"/api/sent-back/{waiting['id']}").status_code == 204
     assert LogEntry.objects.count() == 0
+
+
+# Cue tracks
+
+
+@pytest.fixture
+def short(coach, settings, tmp_path):
+    settings.TRACKS = tmp_path / "tracks"
+    return coach.session("20 flow", "2 x (20 power bag [1-2]) rest 0:10")
+
+
+def ask(coach, saved, **more) -> dict:
+    answer = coach.post("tracks", {"session_id": saved["id"], **more})
+    assert answer.status_code == 201, answer.content
+    return answer.json()
+
+
+def fetched(coach, wanted: dict) -> bytes:
+    answer = coach.get(f"tracks/{wanted['id']}/file")
+    assert answer.status_code == 200
+    # Closed, it would close the test's own connection.
+    return b"".join(answer.streaming_content)
+
+
+def worker() -> None:
+    call_command("procrastinate", "worker", "--queues", "tracks", "--one-shot", verbosity=0)
+
+
+@pytest.mark.parametrize("form", FORMS)
+def test_a_track_has_every_cue_of_the_floor_within_a_millisecond_in_every_format(coach, short, form):
+    """Also where an encoder delays what it is given: the file says by how much, and players know."""
+    calls = {"muted": ["next", "combination", "effort", "kit", "half", "time", "cue", "switch", "swap"]}
+    assert coach.put(f"sessions/{short['id']}/calls", {**calls, "combination_every_s": None}).status_code == 200
+    wanted = ask(coach, short, form=form)
+    make_track(track_id=wanted["id"])
+    samples, rate = soundfile.read(io.BytesIO(fetched(coach, wanted)), dtype="float32")
+    assert rate == RATE
+    assert np.abs(samples).max() < 0.99
+    plan = Plan(from_document(short["document"]))
+    assert len(samples) / rate == pytest.approx(COUNT_IN_S + plan.timeline.total_s + AFTER_S, abs=0.1)
+    for cue in plan.cues:
+        assert onset(samples, sound_of(cue.kind), cue.at_s + COUNT_IN_S) == pytest.approx(
+            cue.at_s + COUNT_IN_S, abs=0.001
+        ), cue
+
+
+def test_what_is_called_is_heard(coach, short):
+    wanted = ask(coach, short, form="flac")
+    make_track(track_id=wanted["id"])
+    samples, _ = soundfile.read(io.BytesIO(fetched(coach, wanted)), dtype="float32")
+    plan = Plan(from_document(short["document"]))
+    spoken = plan.calls(Settings())
+    assert len(spoken) > 2
+    for call in spoken:
+        at = round((call.at_s + COUNT_IN_S) * RATE)
+        assert np.abs(samples[at : at + RATE // 2]).max() > 0.2, call
+
+
+@pytest.mark.parametrize("form", ["opus", "flac", "mp3"])
+def test_its_parts_are_chapters(coach, short, form):
+    wanted = ask(coach, short, form=form)
+    make_track(track_id=wanted["id"])
+    file = mutagen.File(io.BytesIO(fetched(coach, wanted)))
+    if form == "mp3":
+        chapters = [(tag.start_time / 1000, str(tag.sub_frames["TIT2"])) for tag in file.tags.getall("CHAP")]
+        assert sorted(chapters) == [(0.0, "Part 1"), (30.0, "Part 2")]
+    else:
+        assert (file["CHAPTER001"], file["CHAPTER001NAME"]) == (["00:00:00.000"], ["Part 1"])
+        assert (file["CHAPTER002"], file["CHAPTER002NAME"]) == (["00:00:30.000"], ["Part 2"])
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_worker_makes_it_and_its_progress_is_told(coach, short):
+    wanted = ask(coach, short, form="wav")
+    assert (wanted["state"], wanted["progress"]) == ("waiting", 0.0)
+    assert coach.get(f"tracks/{wanted['id']}/file").status_code == 404
+    worker()
+    lines = coach.get(f"tracks/{wanted['id']}/events").streaming_content
+    told = [json.loads(line[6:]) for line in lines if line.startswith(b"data")]
+    assert [(each["state"], each["progress"]) for each in told] == [("done", 1.0)]
+    assert fetched(coach, wanted).startswith(b"RIFF")
+
+
+def test_what_is_being_made_is_not_made_twice_and_the_same_sound_is_one_file(coach, short, settings):
+    first, again, other = ask(coach, short), ask(coach, short), ask(coach, short, pulse=True)
+    assert first["id"] == again["id"] != other["id"]
+    make_track(track_id=first["id"])
+    later = ask(coach, short)
+    assert later["id"] != first["id"]
+    make_track(track_id=later["id"])
+    assert len(list(settings.TRACKS.iterdir())) == 1
+
+
+def test_one_that_is_cancelled_stops_and_leaves_nothing(coach, short, settings):
+    wanted = ask(coach, short)
+    with patch.object(tasks, "TOLD_EVERY_S", 0), patch.object(tasks.Moved, "__call__", autospec=True) as moved:
+        told = tasks.Moved.__call__
+
+        def then_cancelled(self, progress):
+            CueTrack.objects.update(state="cancelled")
+            if not self.rows.update(progress=progress):
+                raise tasks.CancelledError
+
+        moved.side_effect = then_cancelled
+        assert told is moved
+        make_track(track_id=wanted["id"])
+    assert coach.get(f"tracks/{wanted['id']}").json()["state"] == "cancelled"
+    assert list(settings.TRACKS.iterdir()) == []
+    make_track(track_id=wanted["id"])
+    assert list(settings.TRACKS.iterdir()) == [], "not taken up again either"
+
+
+def test_one_whose_worker_was_killed_is_made_anew_and_is_the_same_file(coach, short):
+    first = ask(coach, short, form="flac")
+    make_track(track_id=first["id"])
+    sound = fetched(coach, first)
+    path = track_path(CueTrack.objects.get().digest, "flac")
+    path.unlink()
+    CueTrack.objects.update(state="making", progress=0.4)
+    make_track(track_id=first["id"])
+    assert fetched(coach, first) == sound
+
+
+def test_a_full_disk_is_told_and_nothing_is_left(coach, short, settings):
+    wanted = ask(coach, short)
+    with patch("server.sendout.cue_track.soundfile.SoundFile", side_effect=OSError(28, "No space left on device")):
+        make_track(track_id=wanted["id"])
+    told = coach.get(f"tracks/{wanted['id']}").json()
+    assert told["state"] == "failed"
+    assert "No space left on device" in told["said"]
+
+
+def test_after_a_week_it_is_cleared_and_what_is_wanted_stays(coach, short, settings):
+    old, fresh = ask(coach, short, form="flac"), ask(coach, short, form="wav")
+    for wanted in (old, fresh):
+        make_track(track_id=wanted["id"])
+    week_ago = timezone.now() - timedelta(days=8)
+    CueTrack.objects.filter(pk=old["id"]).update(asked_at=week_ago)
+    for path in settings.TRACKS.iterdir():
+        os.utime(path, (week_ago.timestamp(), week_ago.timestamp()))
+    tasks.clear()
+    assert [path.suffix for path in settings.TRACKS.iterdir()] == [".wav"]
+    assert [each["id"] for each in coach.get(f"sessions/{short['id']}/tracks").json()] == [fresh["id"]]
+
+
+def test_tracks_are_the_clubs_own(coach, stranger, short):
+    wanted = ask(coach, short)
+    make_track(track_id=wanted["id"])
+    for path in (f"tracks/{wanted['id']}", f"tracks/{wanted['id']}/file", f"sessions/{short['id']}/tracks"):
+        assert stranger.get(path).status_code == 404, path
+    assert stranger.client.delete(f"/api/tracks/{wanted['id']}").status_code == 404

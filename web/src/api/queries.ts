@@ -105,6 +105,13 @@ export const links = (sessionId: number) =>
     queryFn: () => need(api.GET("/api/sessions/{session_id}/links", { params: { path: { session_id: sessionId } } })),
     staleTime: 0,
   });
+/** The last cue tracks of a session, the newest first. */
+export const tracks = (sessionId: number) =>
+  queryOptions({
+    queryKey: ["tracks", sessionId],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/tracks", { params: { path: { session_id: sessionId } } })),
+    staleTime: 0,
+  });
 /** What athletes have sent by a link and nobody has taken yet. */
 export const sentBack = queryOptions({
   queryKey: ["sent-back"],

@@ -8,6 +8,7 @@ import { day } from "../domain/time";
 import { Choice } from "./Choice";
 import { faultBeside, faultOf, SelectField, TextField } from "./Field";
 import { Sheet } from "./Sheet";
+import { Tracks } from "./Tracks";
 import { useTrains } from "./useTrains";
 
 interface Props {
@@ -31,6 +32,7 @@ export function SendOut({ session, heartOf, onClose }: Props) {
         </button>
       </div>
       <WallSheet session={session} options={options} />
+      <Tracks sessionId={session.id} />
       {trains && <Links session={session} options={options} />}
       <section aria-label="Files" className="rule-t mt-4 pt-3">
         <h3>Files</h3>

@@ -1,0 +1,80 @@
+"""Cue tracks, as the worker makes them."""
+
+import logging
+import time
+from datetime import timedelta
+
+from django.utils import timezone
+from procrastinate import JobContext
+from procrastinate.contrib.django import app
+
+from server.runs.called import settings_said
+from server.sendout.cue_track import CancelledError, folder, track_path, write_track
+from server.sendout.models import CueTrack
+from yoisho.runs.plan import Plan
+from yoisho.session.document import from_document
+
+logger = logging.getLogger(__name__)
+KEPT = timedelta(days=7)
+TOLD_EVERY_S = 0.4
+
+
+class Moved:
+    """Tells the row how far its track is, now and then; stops the making where somebody has cancelled it."""
+
+    def __init__(self, track_id: int) -> None:
+        self.rows = CueTrack.objects.filter(pk=track_id, state=CueTrack.State.MAKING)
+        self.told_at = 0.0
+
+    def __call__(self, progress: float) -> None:
+        if time.monotonic() - self.told_at < TOLD_EVERY_S:
+            return
+        self.told_at = time.monotonic()
+        if not self.rows.update(progress=progress):
+            raise CancelledError
+
+
+@app.task(queue="tracks", name="make_track")
+def make_track(track_id: int) -> None:
+    """Taken up again after its worker was killed it begins anew, and gives the same file."""
+    unfinished = CueTrack.objects.filter(pk=track_id, state__in=(CueTrack.State.WAITING, CueTrack.State.MAKING))
+    if not unfinished.update(state=CueTrack.State.MAKING, progress=0.0):
+        return
+    wanted = CueTrack.objects.get(pk=track_id)
+    plan = Plan(from_document(wanted.document))
+    try:
+        path = write_track(plan, settings_said(wanted.calls), wanted.form, wanted.pulse, Moved(track_id))  # type: ignore[arg-type]
+    except CancelledError:
+        return
+    except OSError as error:
+        logger.warning("a cue track could not be written: %s", error)
+        said = f"The server could not write the file ({error.strerror or error}). Ask whoever runs it, and try again."
+        unfinished.update(state=CueTrack.State.FAILED, said=said[:300])
+        return
+    unfinished.update(state=CueTrack.State.DONE, progress=1.0, digest=path.stem)
+
+
+def clear(older_than: timedelta = KEPT) -> int:
+    """Takes away tracks that were asked for long ago, and the files that no row names any more. Gives how many rows."""
+    gone, _ = CueTrack.objects.filter(asked_at__lt=timezone.now() - older_than).delete()
+    kept = {track_path(row.digest, row.form).name for row in CueTrack.objects.exclude(digest="")}  # type: ignore[arg-type]
+    border = time.time() - older_than.total_seconds()
+    for path in folder().glob("*") if folder().is_dir() else ():
+        if path.name not in kept and path.stat().st_mtime < border:
+            path.unlink(missing_ok=True)
+    return gone
+
+
+@app.periodic(cron="17 3 * * *")
+@app.task(queue="tracks", name="clear_tracks", queueing_lock="clear_tracks")
+def clear_tracks(timestamp: int) -> None:
+    clear()
+
+
+@app.periodic(cron="* * * * *")
+@app.task(queue="tracks", name="take_up_again", queueing_lock="take_up_again", pass_context=True)
+async def take_up_again(context: JobContext, timestamp: int) -> None:
+    """What a worker was at when it was killed is queued again."""
+    manager = context.app.job_manager
+    for job in await manager.get_stalled_jobs(task_name="make_track"):
+        await manager.retry_job(job)
