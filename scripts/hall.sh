@@ -35,7 +35,7 @@ open_hall() {
   setsid "$PY" -m gunicorn server.wsgi --bind "127.0.0.1:$port" --workers 2 --threads 16 --preload --no-control-socket \
     --graceful-timeout 2 --log-level warning --worker-tmp-dir "${TMPDIR:-/tmp}" 8>&- &
   server=$!
-  setsid "$PY" manage.py procrastinate worker --concurrency 1 --shutdown-graceful-timeout 2 8>&- &
+  setsid "$PY" manage.py procrastinate worker --concurrency 2 --shutdown-graceful-timeout 2 8>&- &
   worker=$!
   for _ in $(seq 150); do
     kill -0 "$server" 2>/dev/null || fail "the app did not start" "read the error above"

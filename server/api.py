@@ -1,12 +1,17 @@
 """The API: one router per room of the club."""
 
-from django.http import HttpRequest, HttpResponse
-from ninja import NinjaAPI
+from collections.abc import Callable
+from functools import wraps
+from typing import Any
 
-from server.accounts.access import Member
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI, Swagger
+
+from server.accounts.access import Member, Token
 from server.accounts.api import router as accounts
 from server.accounts.joining import router as joining
 from server.accounts.mailbox import router as mailbox
+from server.accounts.tokens import router as tokens_of_accounts
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
 from server.combinations.api import router as combinations
@@ -31,12 +36,34 @@ from server.today.api import router as today
 from server.today.waiting import router as waiting
 from server.vocabulary.api import router as vocabulary
 
+
+def signed_in(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
+    """The pages about the API are for those who have an account."""
+
+    @wraps(view)
+    def seen(request: HttpRequest, *args: Any, **more: Any) -> HttpResponse:
+        if not request.user.is_authenticated:
+            return JsonResponse({"detail": "Sign in first: the description of the API is for members."}, status=401)
+        return view(request, *args, **more)
+
+    return seen
+
+
 member = Member()
-api = NinjaAPI(title="Yoisho", version="1", docs_url=None, auth=member, urls_namespace="api")
+api = NinjaAPI(
+    title="Yoisho",
+    version="1",
+    description="Everything that Yoisho's own screens ask for. How to get a token: docs/api.md.",
+    docs=Swagger(settings={"validatorUrl": None, "docExpansion": "none"}),
+    docs_decorator=signed_in,
+    auth=[Token(member), member],
+    urls_namespace="api",
+)
 member.api = api
 api.add_router("", accounts)
 api.add_router("", joining)
 api.add_router("", mailbox)
+api.add_router("", tokens_of_accounts)
 api.add_router("", roster)
 api.add_router("", people_import)
 api.add_router("", people)

@@ -54,6 +54,8 @@ INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
     "procrastinate.contrib.django",
     "server.accounts",
     "allauth",
@@ -171,6 +173,8 @@ TRACKS = Path(os.environ.get("YOISHO_TRACKS") or ROOT / ".state" / "tracks")
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST
 WHITENOISE_AUTOREFRESH = False
+WHITENOISE_USE_FINDERS = True
+"""The page about the API is ninja's, with its own scripts and styles."""
 
 
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802

@@ -5,11 +5,14 @@ from functools import cached_property
 from typing import Any
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import NinjaAPI
 from ninja.errors import HttpError
-from ninja.security import SessionAuth
+from ninja.security import HttpBearer, SessionAuth
 
-from server.accounts.models import Role, User
+from server.accounts.models import ApiToken, Role, User
+from server.accounts.scopes import scopes_of
+from server.accounts.tokens import fingerprint_of
 
 EVERYBODY = frozenset(Role)
 """Runs, logs, names, limits and stop signs."""
@@ -27,6 +30,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "get_session", "export_session", "run_plan", "plan_of_run", "on_floor", "gate", "save_calls", "speech",
             "begin_run", "journal", "save_journal", "review_run", "say_live", "live_runs", "follow_live", "save_log",
             "today", "mind_today", "rate_planned", "unrate_planned", "note_away",
+            "api_tokens", "make_api_token", "take_back_api_token",
             "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
             "wall_sheet", "planned_file",
             "tracks", "make_track", "track", "cancel_track", "follow_track", "track_file",
@@ -90,7 +94,7 @@ class Member(SessionAuth):
             for method, operation in methods.items()
         }
 
-    def _operation_of(self, request: HttpRequest) -> str:
+    def operation_of(self, request: HttpRequest) -> str:
         match = request.resolver_match
         path = "/" + _STEP.sub(r"{\1}", match.route) if match else ""
         return self._operations.get(((request.method or "").lower(), path), "")
@@ -99,8 +103,38 @@ class Member(SessionAuth):
         user = request.user
         if not isinstance(user, User) or not user.is_authenticated:
             return None
-        if user.club_id is not None and Role(user.role) not in allowed(self._operation_of(request)):
+        if user.club_id is not None and Role(user.role) not in allowed(self.operation_of(request)):
             raise HttpError(
                 403, f"This is not for the role of {user.role}. Ask the club's owner, who can change what you may."
             )
         return user
+
+
+class Token(HttpBearer):
+    """A program of a member's own, by a token: it may what its member may, within its scopes, until its last day."""
+
+    def __init__(self, member: Member) -> None:
+        super().__init__()
+        self.member = member
+
+    def authenticate(self, request: HttpRequest, token: str) -> User | None:
+        found = ApiToken.objects.filter(fingerprint=fingerprint_of(token)).select_related("user__club").first()
+        if found is None or not found.user.is_active or found.user.club_id is None:
+            raise HttpError(
+                401, "No such token. It may have been taken back: make another on the page of your account."
+            )
+        today = timezone.localdate()
+        if found.last_day < today:
+            raise HttpError(401, f"This token ended on {found.last_day}. Make another on the page of your account.")
+        operation = self.member.operation_of(request)
+        wanted = scopes_of(operation)
+        if not wanted:
+            raise HttpError(403, "No token may do this: sign in for it.")
+        if not set(wanted) & set(found.scopes):
+            raise HttpError(403, f"This token has not the scope {wanted[0]}. Make one that has.")
+        if Role(found.user.role) not in allowed(operation):
+            raise HttpError(403, f"This is not for the role of {found.user.role}. Ask the club's owner.")
+        if found.used_on != today:
+            ApiToken.objects.filter(pk=found.pk).update(used_on=today)
+        request.user = found.user
+        return found.user

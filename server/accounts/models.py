@@ -100,3 +100,19 @@ class Invitation(models.Model):
 
     class Meta:
         ordering = ("-made_at",)
+
+
+class ApiToken(models.Model):
+    """A key for programs of somebody's own, until a day; only its fingerprint is kept."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="tokens")
+    name = models.CharField(max_length=60)
+    """What it is for, in the words of whoever made it."""
+    fingerprint = models.CharField(max_length=64, unique=True)
+    scopes = models.JSONField()
+    last_day = models.DateField()
+    made_at = models.DateTimeField(auto_now_add=True)
+    used_on = models.DateField(null=True)
+
+    class Meta:
+        ordering = ("-made_at", "-pk")

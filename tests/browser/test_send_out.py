@@ -1,11 +1,14 @@
 """A link on an athlete's phone: read, run, also without a network, and told of to the coach."""
 
 import re
+from datetime import timedelta
 
 import pytest
+from django.utils import timezone
 from playwright.sync_api import expect
 
-from server.sendout.models import SentBack
+from server.sendout.models import CueTrack, SentBack
+from server.sendout.tasks import make_track
 from tests.browser.conftest import PHONE
 from tests.browser.test_everyone import faults
 from tests.browser.test_floor import phase
@@ -118,3 +121,55 @@ def test_the_wall_sheet_is_asked_for_as_the_coach_wants_it(inside):
     )
     assert answer.headers["content-type"] == "application/pdf"
     assert answer.body().startswith(b"%PDF")
+
+
+def test_a_cue_track_is_made_while_it_is_watched(inside, settings, tmp_path):
+    settings.TRACKS = tmp_path
+    inside.get_by_role("button", name="Send out Six-second bursts").click()
+    part = region(inside, "Cue track")
+    part.get_by_label("Format").select_option(label="WAV")
+    part.get_by_role("button", name="Make the track").click()
+    expect(part.get_by_role("progressbar", name="WAV, being made")).to_be_visible()
+    make_track(track_id=CueTrack.objects.get().pk)
+    with inside.expect_download() as download:
+        part.get_by_role("link", name="Save").click()
+    assert download.value.suggested_filename == "six-second-bursts.wav"
+    part.get_by_role("button", name="Take off the list").click()
+    expect(part.get_by_role("listitem")).to_have_count(0)
+
+
+def test_a_token_is_made_shown_once_and_taken_back(inside):
+    inside.get_by_role("link", name="Account", exact=True).click()
+    part = region(inside, "Tokens")
+    expect(part.get_by_text("No token yet.")).to_be_visible()
+    part.get_by_label("What it is for").fill("Board in the hall")
+    part.get_by_label("Its last day").fill(str(timezone.localdate() + timedelta(days=30)))
+    part.get_by_role("button", name="Make a token").click()
+    token = part.get_by_label("The token").input_value()
+    address = inside.url.split("/account")[0]
+    headers = {"Authorization": f"Bearer {token}"}
+    assert inside.context.request.get(f"{address}/api/log", headers=headers).ok
+    assert inside.context.request.get(f"{address}/api/people", headers=headers).status == 403
+    inside.reload()
+    expect(part.get_by_label("The token")).to_have_count(0)
+    part.get_by_role("button", name="Take back Board in the hall").click()
+    part.get_by_role("button", name="Yes, take it back").click()
+    expect(part.get_by_text("No token yet.")).to_be_visible()
+
+
+def test_the_description_of_the_api_opens_with_its_own_scripts(inside):
+    """Under the page's rules for content; whatever is asked from outside fails the test."""
+    inside.goto(inside.url.split("/library")[0] + "/api/docs")
+    expect(inside.get_by_role("heading", name="Yoisho")).to_be_visible()
+    expect(inside.get_by_role("link", name="logbook")).to_be_visible()
+
+
+def test_a_club_goes_out_and_one_that_is_not_empty_takes_none(inside, tmp_path):
+    inside.get_by_role("link", name="Club", exact=True).click()
+    part = region(inside, "Records")
+    with inside.expect_download() as download:
+        part.get_by_role("link", name="Export the club").click()
+    file = tmp_path / "club.zip"
+    download.value.save_as(file)
+    part.get_by_label("Archive of a club").set_input_files(file)
+    expect(part.get_by_role("alert")).to_contain_text("Bring it into an empty one")

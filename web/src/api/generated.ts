@@ -1928,6 +1928,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tokens
+         * @description One's own tokens, and what a token may be made for.
+         */
+        get: operations["api_tokens"];
+        put?: never;
+        /**
+         * Make Token
+         * @description A token with scopes and an end.
+         */
+        post: operations["make_api_token"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tokens/{token_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description From now on it opens nothing.
+         */
+        delete: operations["take_back_api_token"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tracks": {
         parameters: {
             query?: never;
@@ -3524,6 +3568,31 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** MadeToken */
+        MadeToken: {
+            /** Id */
+            id: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /** Scopes */
+            scopes: string[];
+            /** Token */
+            token: string;
+            /** Used On */
+            used_on: string | null;
+        };
         /** Mail */
         Mail: {
             /**
@@ -4558,6 +4627,13 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /** ScopeOut */
+        ScopeOut: {
+            /** About */
+            about: string;
+            /** Id */
+            id: string;
+        };
         /**
          * Score
          * @description Of all numbers of one kind.
@@ -5138,6 +5214,48 @@ export interface components {
             waiting: components["schemas"]["Waiting"][];
             /** Week */
             week: components["schemas"]["DayLoad"][];
+        };
+        /** TokenIn */
+        TokenIn: {
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /** Scopes */
+            scopes: ("read-log" | "write-log" | "read-sessions" | "read-people" | "work-out")[];
+        };
+        /** TokenOut */
+        TokenOut: {
+            /** Id */
+            id: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /** Scopes */
+            scopes: string[];
+            /** Used On */
+            used_on: string | null;
+        };
+        /** TokensOut */
+        TokensOut: {
+            /** Scopes */
+            scopes: components["schemas"]["ScopeOut"][];
+            /** Tokens */
+            tokens: components["schemas"]["TokenOut"][];
         };
         /** Told */
         Told: {
@@ -9414,6 +9532,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Minded"][];
+                };
+            };
+        };
+    };
+    api_tokens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokensOut"];
+                };
+            };
+        };
+    };
+    make_api_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeToken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_back_api_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

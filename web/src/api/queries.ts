@@ -105,6 +105,12 @@ export const links = (sessionId: number) =>
     queryFn: () => need(api.GET("/api/sessions/{session_id}/links", { params: { path: { session_id: sessionId } } })),
     staleTime: 0,
   });
+/** One's own tokens of the API, and what one may be made for. */
+export const tokens = queryOptions({
+  queryKey: ["account", "tokens"],
+  queryFn: () => need(api.GET("/api/tokens")),
+  staleTime: 0,
+});
 /** The last cue tracks of a session, the newest first. */
 export const tracks = (sessionId: number) =>
   queryOptions({

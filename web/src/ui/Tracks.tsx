@@ -94,7 +94,7 @@ function Row({ track: known, onChange }: { track: Track; onChange: () => void })
         )}
         {moving && (
           <progress
-            className="mt-1 block h-[10px] w-full accent-[var(--ink)]"
+            className="mt-1 block h-[10px] w-full appearance-none border border-[var(--ink)] [&::-moz-progress-bar]:bg-[var(--ink)] [&::-webkit-progress-bar]:bg-[var(--sheet)] [&::-webkit-progress-value]:bg-[var(--ink)]"
             aria-label={`${name}, being made`}
             value={track.state === "waiting" ? undefined : track.progress}
             max={1}

@@ -6,6 +6,7 @@ import { Passkeys } from "./Passkeys";
 import { Password } from "./Password";
 import { SecondStep } from "./SecondStep";
 import { SignedIn } from "./SignedIn";
+import { Tokens } from "./Tokens";
 
 /** Somebody's own account: how they sign in, and where they are. */
 export function Account() {
@@ -30,6 +31,7 @@ export function Account() {
         </p>
       )}
       <SignedIn />
+      <Tokens />
     </main>
   );
 }

@@ -98,9 +98,6 @@ export function Today() {
                 onChange={(event) => setOn(event.target.value || todayHere())}
               />
             </label>
-            <a className="act" href="/api/records/planned" download>
-              Calendar file
-            </a>
             {trains && (
               <button type="button" className="act" onClick={() => setPlanning(true)}>
                 <span>
@@ -166,6 +163,11 @@ export function Today() {
           </section>
         )}
         <Week week={week} on={on} />
+        <p className="pt-3 text-[13px]">
+          <a className="link inline-flex min-h-[30px] items-center" href="/api/records/planned" download>
+            All that is planned, as a calendar file
+          </a>
+        </p>
       </aside>
       {planning && (
         <PlanOne
