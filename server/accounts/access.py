@@ -34,6 +34,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "log", "log_entry", "by_hand", "letters", "send_letter", "take_letter", "combinations", "protocols",
             "wall_sheet", "planned_file",
             "tracks", "make_track", "track", "cancel_track", "follow_track", "track_file",
+            "music", "bring_music",
         ),
         EVERYBODY,
     ),

@@ -17,10 +17,11 @@ from mutagen.oggopus import OggOpus
 from scipy.signal import resample_poly
 
 from server.runs.speech import MADE_AS, path_of, speak
+from server.sendout.music import Bed, music_path
 from yoisho.runs.calls import Settings
 from yoisho.runs.cues import COUNT_IN_S
 from yoisho.runs.plan import Plan
-from yoisho.runs.sound import RATE, Samples, events, length_s, track
+from yoisho.runs.sound import RATE, Samples, ducked, events, length_s, track
 from yoisho.session.document import to_document
 
 Form = Literal["opus", "mp3", "flac", "wav"]
@@ -42,9 +43,18 @@ def folder() -> Path:
     return Path(settings.TRACKS)
 
 
-def digest_of(plan: Plan, called: Settings, form: Form, pulse: bool) -> str:
+def digest_of(plan: Plan, called: Settings, form: Form, pulse: bool, music: str = "") -> str:
     """Of all that the sound of a track hangs on: two that would sound the same are one file."""
-    told = [TRACK_AS, MADE_AS, form, pulse, sorted(called.muted), called.combination_every_s, to_document(plan.session)]
+    told = [
+        TRACK_AS,
+        MADE_AS,
+        form,
+        pulse,
+        music,
+        sorted(called.muted),
+        called.combination_every_s,
+        to_document(plan.session),
+    ]
     return hashlib.sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:32]
 
 
@@ -106,26 +116,35 @@ def _mark(path: Path, form: Form, plan: Plan) -> None:
         tags.save(path)
 
 
-def write_track(plan: Plan, called: Settings, form: Form, pulse: bool, moved: Callable[[float], None]) -> Path:
-    """Makes the file, unless it is there. `moved` is told how far it is, 0 to 1, and may raise to stop it."""
-    path = track_path(digest_of(plan, called, form, pulse), form)
+def write_track(
+    plan: Plan, called: Settings, form: Form, pulse: bool, moved: Callable[[float], None], music: str = ""
+) -> Path:
+    """Makes the file, unless it is there. `moved` is told how far it is, 0 to 1, and may raise to stop it.
+
+    `music` is the name of what lies underneath, as it was kept; empty for none.
+    """
+    path = track_path(digest_of(plan, called, form, pulse, music), form)
     if path.exists():
         path.touch()
         return path
     path.parent.mkdir(parents=True, exist_ok=True)
     half = path.with_name(f"{path.stem}.{os.getpid()}.part")
     total_s = float(plan.timeline.total_s)
-    sounding = events(plan.timeline, plan.cues, plan.calls(called), called.muted, said, pulse=pulse)
+    calls = plan.calls(called)
+    sounding = events(plan.timeline, plan.cues, calls, called.muted, said, pulse=pulse)
+    bed = Bed(music_path(music)) if music else None
     kind, subtype = _WRITTEN[form]
     done, all_of = 0, RATE * length_s(total_s)
     try:
         with soundfile.SoundFile(half, "w", RATE, 1, format=kind, subtype=subtype) as file:
-            for chunk in track(sounding, total_s):
+            for chunk in track(sounding, total_s, bed=bed, ducking=ducked(calls)):
                 file.write(chunk)
                 done += len(chunk)
                 moved(min(1.0, done / all_of))
         _mark(half, form, plan)
         half.replace(path)
     finally:
+        if bed:
+            bed.close()
         half.unlink(missing_ok=True)
     return path

@@ -81,6 +81,22 @@ class SentBack(models.Model):
         constraints = (models.UniqueConstraint(fields=["club", "run_id"], name="sent_back_once"),)
 
 
+class Music(models.Model):
+    """A coach's own music, to lie under cue tracks; cleared a week after it was brought."""
+
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="music")
+    digest = models.CharField(max_length=64)
+    """Of its content: the name of its file."""
+    name = models.CharField(max_length=120)
+    seconds = models.FloatField()
+    brought_at = models.DateTimeField(auto_now_add=True)
+
+    objects = Owned["Music"]()
+
+    class Meta:
+        ordering = ("-brought_at", "-pk")
+
+
 class CueTrack(models.Model):
     """A session as a sound file: asked for, made by the worker, fetched, and cleared after a week."""
 
@@ -96,6 +112,7 @@ class CueTrack(models.Model):
     form = models.CharField(max_length=8)
     pulse = models.BooleanField(default=False)
     """Beaten as well."""
+    music = models.ForeignKey(Music, on_delete=models.SET_NULL, null=True, related_name="+")
     revision = models.PositiveIntegerField()
     """Of the session, as it was asked for."""
     document = models.JSONField()

@@ -9,8 +9,8 @@ from procrastinate import JobContext
 from procrastinate.contrib.django import app
 
 from server.runs.called import settings_said
-from server.sendout.cue_track import CancelledError, folder, track_path, write_track
-from server.sendout.models import CueTrack
+from server.sendout.cue_track import CancelledError, Form, folder, track_path, write_track
+from server.sendout.models import CueTrack, Music
 from yoisho.runs.plan import Plan
 from yoisho.session.document import from_document
 
@@ -42,13 +42,15 @@ def make_track(track_id: int) -> None:
         return
     wanted = CueTrack.objects.get(pk=track_id)
     plan = Plan(from_document(wanted.document))
+    form: Form = wanted.form  # type: ignore[assignment]
+    called, music = settings_said(wanted.calls), wanted.music.digest if wanted.music else ""
     try:
-        path = write_track(plan, settings_said(wanted.calls), wanted.form, wanted.pulse, Moved(track_id))  # type: ignore[arg-type]
+        path = write_track(plan, called, form, wanted.pulse, Moved(track_id), music)
     except CancelledError:
         return
-    except OSError as error:
+    except (OSError, RuntimeError) as error:
         logger.warning("a cue track could not be written: %s", error)
-        said = f"The server could not write the file ({error.strerror or error}). Ask whoever runs it, and try again."
+        said = f"The server could not write the file ({getattr(error, 'strerror', None) or error}). Try again."
         unfinished.update(state=CueTrack.State.FAILED, said=said[:300])
         return
     unfinished.update(state=CueTrack.State.DONE, progress=1.0, digest=path.stem)
@@ -56,11 +58,13 @@ def make_track(track_id: int) -> None:
 
 def clear(older_than: timedelta = KEPT) -> int:
     """Takes away tracks that were asked for long ago, and the files that no row names any more. Gives how many rows."""
-    gone, _ = CueTrack.objects.filter(asked_at__lt=timezone.now() - older_than).delete()
+    ago = timezone.now() - older_than
+    gone = CueTrack.objects.filter(asked_at__lt=ago).delete()[0] + Music.objects.filter(brought_at__lt=ago).delete()[0]
     kept = {track_path(row.digest, row.form).name for row in CueTrack.objects.exclude(digest="")}  # type: ignore[arg-type]
     border = time.time() - older_than.total_seconds()
-    for path in folder().glob("*") if folder().is_dir() else ():
-        if path.name not in kept and path.stat().st_mtime < border:
+    kept |= set(Music.objects.values_list("digest", flat=True))
+    for path in folder().rglob("*") if folder().is_dir() else ():
+        if path.is_file() and path.name not in kept and path.stat().st_mtime < border:
             path.unlink(missing_ok=True)
     return gone
 

@@ -4,12 +4,14 @@ import json
 import time
 from collections.abc import Iterator
 from datetime import datetime
+from typing import BinaryIO, cast
 
 from django.db import connection
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
 from django.utils.http import content_disposition_header
 from django.utils.text import slugify
-from ninja import Router, Schema, Status
+from ninja import File, Router, Schema, Status
+from ninja.files import UploadedFile
 
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club
@@ -18,7 +20,8 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.jobs.later import later
 from server.runs.kept import plan_for
 from server.sendout.cue_track import MEDIA, Form, track_path
-from server.sendout.models import CueTrack
+from server.sendout.models import CueTrack, Music
+from server.sendout.music import MusicError, keep, look
 from server.sendout.tasks import make_track
 from server.sessions.api import find_session
 from yoisho.session.document import from_document
@@ -29,18 +32,30 @@ MOST_WAITING = 6
 LOOK_EVERY_S = 0.4
 LONGEST_WATCHED_S = 600.0
 SHOWN = 5
+MOST_MUSIC = 20
 
 
 class TrackIn(Schema):
     session_id: int
     form: Form = "opus"
     pulse: bool = False
+    music_id: int | None = None
+    """What lies underneath."""
+
+
+class MusicOut(Schema):
+    id: int
+    name: str
+    seconds: float
+    brought_at: datetime
 
 
 class TrackOut(Schema):
     id: int
     form: str
     pulse: bool
+    music: str | None
+    """Its name."""
     state: CueTrack.State
     progress: float
     said: str
@@ -51,7 +66,8 @@ class TrackOut(Schema):
 
 def _out(wanted: CueTrack) -> TrackOut:
     own = {name: getattr(wanted, name) for name in ("form", "pulse", "state", "progress", "said", "asked_at")}
-    return TrackOut(id=wanted.pk, stale=wanted.document != wanted.session.document, **own)
+    music = wanted.music.name if wanted.music else None
+    return TrackOut(id=wanted.pk, music=music, stale=wanted.document != wanted.session.document, **own)
 
 
 def _find(club: Club, track_id: int) -> CueTrack:
@@ -62,7 +78,7 @@ def _find(club: Club, track_id: int) -> CueTrack:
 def tracks(request: HttpRequest, session_id: int) -> list[TrackOut]:
     """The last cue tracks of a session, the newest first."""
     saved = find_session(club_of(request), session_id)
-    found = saved.cue_tracks.exclude(state=CueTrack.State.CANCELLED).select_related("session")
+    found = saved.cue_tracks.exclude(state=CueTrack.State.CANCELLED).select_related("session", "music")
     return [_out(each) for each in found[:SHOWN]]
 
 
@@ -76,7 +92,10 @@ def ask_for_track(request: HttpRequest, body: TrackIn) -> Status[TrackOut]:
     if not plan.timeline.intervals:
         raise FieldError(["body", "session_id"], "This session has no parts yet: there is nothing to hear.", "session")
     unfinished = CueTrack.objects.of(user.own_club).filter(state__in=(CueTrack.State.WAITING, CueTrack.State.MAKING))
-    same = dict(session=saved, form=body.form, pulse=body.pulse, document=saved.document, calls=saved.calls)
+    music = None if body.music_id is None else Music.objects.find(user.own_club, "music", pk=body.music_id)
+    same = dict(
+        session=saved, form=body.form, pulse=body.pulse, music=music, document=saved.document, calls=saved.calls
+    )
     wanted = unfinished.filter(**same).first()
     if wanted is None:
         if unfinished.count() >= MOST_WAITING:
@@ -84,6 +103,35 @@ def ask_for_track(request: HttpRequest, body: TrackIn) -> Status[TrackOut]:
         wanted = CueTrack.objects.create(club=user.own_club, revision=saved.revision, asked_by=user, **same)
         later(make_track, f"track {wanted.pk}", track_id=wanted.pk)
     return Status(201, _out(wanted))
+
+
+@router.get("/music", response=list[MusicOut], operation_id="music")
+def music(request: HttpRequest) -> list[MusicOut]:
+    """The club's own music that is kept for now, the newest first."""
+    return [_music_out(each) for each in Music.objects.of(club_of(request))[:MOST_MUSIC]]
+
+
+def _music_out(each: Music) -> MusicOut:
+    return MusicOut(id=each.pk, name=each.name, seconds=each.seconds, brought_at=each.brought_at)
+
+
+@router.post("/music", response={201: MusicOut, 422: Faults}, operation_id="bring_music")
+def bring_music(request: HttpRequest, file: File[UploadedFile]) -> Status[MusicOut]:
+    """Music of the coach's own, kept for a week to lie under cue tracks. It is looked at before it is kept."""
+    club = coach(request).own_club
+    opened = cast(BinaryIO, file.file)
+    try:
+        seconds = look(opened, file.size)
+        if Music.objects.of(club).count() >= MOST_MUSIC:
+            raise MusicError(f"{MOST_MUSIC} files are kept already. They go by themselves after a week.")
+        digest = keep(opened)
+    except MusicError as error:
+        raise FieldError(["file"], str(error), "music") from error
+    except OSError as error:
+        said = f"The server could not keep the file ({error.strerror or error}). Try again later."
+        raise FieldError(["file"], said, "music") from error
+    name = (file.name or "music").replace("\0", "")[:120]
+    return Status(201, _music_out(Music.objects.create(club=club, digest=digest, name=name, seconds=seconds)))
 
 
 @router.get("/tracks/{track_id}", response={200: TrackOut, 404: Message}, operation_id="track")
@@ -103,7 +151,7 @@ def cancel_track(request: HttpRequest, track_id: int) -> TrackOut:
 def _follow(club: Club, track_id: int) -> Iterator[bytes]:
     last, until = None, time.monotonic() + LONGEST_WATCHED_S
     while time.monotonic() < until:
-        wanted = CueTrack.objects.of(club).filter(pk=track_id).select_related("session").first()
+        wanted = CueTrack.objects.of(club).filter(pk=track_id).select_related("session", "music").first()
         # Making may take a minute: the connection is not held meanwhile.
         connection.close()
         if wanted is None:

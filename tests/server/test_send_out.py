@@ -14,6 +14,7 @@ import mutagen
 import numpy as np
 import pytest
 import soundfile
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.test import Client
 from django.utils import timezone
@@ -22,7 +23,8 @@ from server.logbook.models import LogEntry
 from server.runs.speech import phrase_id
 from server.sendout import tasks
 from server.sendout.cue_track import FORMS, track_path
-from server.sendout.models import CueTrack, SentBack, ShareLink
+from server.sendout.models import CueTrack, Music, SentBack, ShareLink
+from server.sendout.music import Bed, MusicError, look
 from server.sendout.tasks import make_track
 from tests.core.runs.test_sound import onset
 from tests.server.conftest import fault
@@ -438,3 +440,87 @@ def test_tracks_are_the_clubs_own(coach, stranger, short):
     for path in (f"tracks/{wanted['id']}", f"tracks/{wanted['id']}/file", f"sessions/{short['id']}/tracks"):
         assert stranger.get(path).status_code == 404, path
     assert stranger.client.delete(f"/api/tracks/{wanted['id']}").status_code == 404
+
+
+# Music underneath
+
+
+def tune(rate: int = 44_100, seconds: float = 6.0, form: str = "FLAC") -> bytes:
+    """Two channels of a hum at 220 Hz."""
+    hum = 0.5 * np.sin(2 * np.pi * 220 * np.arange(round(rate * seconds)) / rate)
+    out = io.BytesIO()
+    soundfile.write(out, np.stack([hum, hum], axis=1), rate, format=form)
+    return out.getvalue()
+
+
+def bring(coach, data: bytes, name: str = "hum.flac"):
+    return coach.client.post("/api/music", {"file": SimpleUploadedFile(name, data)})
+
+
+@pytest.mark.parametrize("rate", [44_100, 48_000, 22_050])
+def test_music_of_any_rate_lies_under_the_track_at_its_own_pitch(coach, short, rate):
+    music = bring(coach, tune(rate)).json()
+    assert music["seconds"] == pytest.approx(6.0)
+    wanted = ask(coach, short, form="flac", music_id=music["id"])
+    assert wanted["music"] == "hum.flac"
+    make_track(track_id=wanted["id"])
+    samples, _ = soundfile.read(io.BytesIO(fetched(coach, wanted)), dtype="float32")
+    last = samples[-2 * RATE :]
+    pitch = np.argmax(np.abs(np.fft.rfft(last))) * RATE / len(last)
+    assert pitch == pytest.approx(220, abs=1), "it goes on after its own end, from its start"
+    assert np.abs(samples).max() < 0.99
+    plan = Plan(from_document(short["document"]))
+    bell = next(cue for cue in plan.cues if cue.kind == "bell" and cue.at_s > 0)
+    moment = bell.at_s + COUNT_IN_S
+    assert onset(samples, sound_of("bell"), moment) == pytest.approx(moment, abs=0.001)
+
+
+@pytest.mark.parametrize("rate", [44_100, 48_000, 22_050, 8_000])
+def test_pieces_of_music_join_without_a_click_whatever_their_rate(tmp_path, rate):
+    (tmp_path / "hum").write_bytes(tune(rate))
+    bed = Bed(tmp_path / "hum")
+    heard = np.concatenate([bed(10 * RATE) for _ in range(3)] + [bed(RATE // 3)])
+    assert len(heard) == 30 * RATE + RATE // 3
+    highest = np.abs(heard[RATE:]).max()
+    assert np.abs(np.diff(heard[RATE:])).max() < 1.1 * highest * 2 * np.pi * 220 / RATE, (
+        "no step steeper than the hum's"
+    )
+
+
+def test_with_music_it_is_another_file_than_without(coach, short):
+    bare = ask(coach, short, form="flac")
+    over = ask(coach, short, form="flac", music_id=bring(coach, tune()).json()["id"])
+    assert bare["id"] != over["id"]
+    for wanted in (bare, over):
+        make_track(track_id=wanted["id"])
+    assert fetched(coach, bare) != fetched(coach, over)
+
+
+@pytest.mark.parametrize(
+    ("data", "said"), [(b"", "empty"), (b"no music at all" * 50, "no music"), (tune(seconds=0.5), "the least")]
+)
+def test_what_is_no_music_is_refused_before_it_is_kept(coach, short, settings, data, said):
+    assert said in fault(bring(coach, data))["msg"]
+    assert not list(settings.TRACKS.rglob("*"))
+
+
+def test_music_that_is_too_long_or_too_large_is_refused_before_it_is_kept(coach, short, settings):
+    long = io.BytesIO()
+    soundfile.write(long, np.zeros(8_000 * 3 * 3600, np.int16), 8_000, format="FLAC")
+    assert "3.0 hours" in fault(bring(coach, long.getvalue()))["msg"]
+    with pytest.raises(MusicError, match="1000 MB; 150 is the most"):
+        look(io.BytesIO(b"anything"), 1_000_000_000)
+    assert not list(settings.TRACKS.rglob("*"))
+
+
+def test_music_is_the_clubs_own_and_goes_after_a_week(coach, stranger, short, settings):
+    music = bring(coach, tune()).json()
+    assert stranger.get("music").json() == []
+    theirs = stranger.session()
+    assert stranger.post("tracks", {"session_id": theirs["id"], "music_id": music["id"]}).status_code == 404
+    week_ago = timezone.now() - timedelta(days=8)
+    Music.objects.update(brought_at=week_ago)
+    for path in settings.TRACKS.rglob("*"):
+        os.utime(path, (week_ago.timestamp(), week_ago.timestamp()))
+    tasks.clear()
+    assert [path for path in settings.TRACKS.rglob("*") if path.is_file()] == []

@@ -28,6 +28,10 @@ LOUDNESS: dict[SoundKind, float] = {
 """Share of full scale; own setting, so that a call over a ringing bell stays under it."""
 CALL_LOUDNESS = 0.5
 FULL = 0.98
+UNDER_CALLS = 0.2
+"""How loud music stays while something is called."""
+FALL_S, RISE_S = 0.25, 0.6
+"""How long it takes to get out of the way, and to come back."""
 QUICKEST_PER_MIN = 400.0
 """Beats; quicker ones run together."""
 
@@ -154,10 +158,39 @@ def length_s(total_s: float) -> float:
     return COUNT_IN_S + total_s + AFTER_S
 
 
-def track(sounding: Sequence[Event], total_s: float, chunk_s: float = 10.0) -> Iterator[Samples]:
+Bed = Callable[[int], Samples]
+"""Music underneath: the next so many samples of it."""
+
+
+def ducked(calls: Sequence[Call]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Moments of the track [s] and how loud music is at each: full, and low for as long as something is called."""
+    spans: list[list[float]] = []
+    for call in sorted(calls, key=lambda each: each.at_s):
+        begin, end = call.at_s + COUNT_IN_S, call.at_s + COUNT_IN_S + call.seconds
+        if spans and begin - spans[-1][1] < FALL_S + RISE_S:
+            spans[-1][1] = max(spans[-1][1], end)
+        else:
+            spans.append([begin, end])
+    points = [
+        point
+        for begin, end in spans
+        for point in ((begin - FALL_S, 1.0), (begin, UNDER_CALLS), (end, UNDER_CALLS), (end + RISE_S, 1.0))
+    ]
+    moments, loudness = zip(*(points or [(0.0, 1.0)]), strict=True)
+    return np.array(moments), np.array(loudness)
+
+
+def track(
+    sounding: Sequence[Event],
+    total_s: float,
+    chunk_s: float = 10.0,
+    bed: Bed | None = None,
+    ducking: tuple[NDArray[np.float64], NDArray[np.float64]] | None = None,
+) -> Iterator[Samples]:
     """The track in chunks, from the start of the count-in: nothing is held longer than it sounds.
 
-    The first bell is at `COUNT_IN_S`; every event begins on the sample nearest to its moment.
+    The first bell is at `COUNT_IN_S`; every event begins on the sample nearest to its moment. `bed` is laid underneath,
+    as loud as `ducking` says.
     """
     wanted, chunk = round(RATE * length_s(total_s)), round(RATE * chunk_s)
     waiting = list(reversed(sounding))
@@ -175,4 +208,8 @@ def track(sounding: Sequence[Event], total_s: float, chunk_s: float = 10.0) -> I
             if first < last:
                 out[first - begin : last - begin] += samples[first - start : last - start]
         ringing = [(start, samples) for start, samples in ringing if start + len(samples) > end]
+        if bed is not None:
+            moments = np.arange(begin, end) / RATE
+            loud = np.interp(moments, *ducking) if ducking else 1.0
+            out += np.asarray(bed(len(out)) * loud, dtype=np.float32)
         yield np.clip(out, -FULL, FULL)

@@ -6,7 +6,19 @@ import pytest
 from yoisho.runs.calls import Settings
 from yoisho.runs.cues import COUNT_IN_S
 from yoisho.runs.plan import Plan
-from yoisho.runs.sound import AFTER_S, FULL, LOUDNESS, RATE, Event, events, pulses, sound_of, track
+from yoisho.runs.sound import (
+    AFTER_S,
+    FULL,
+    LOUDNESS,
+    RATE,
+    UNDER_CALLS,
+    Event,
+    ducked,
+    events,
+    pulses,
+    sound_of,
+    track,
+)
 from yoisho.session.document import Session
 from yoisho.session.shorthand import read_parts
 
@@ -99,3 +111,16 @@ def test_the_pulse_beats_as_on_the_floor_and_leaves_the_first_beat_to_the_bell()
         assert len(own) == int(np.ceil(interval.seconds * interval.pulse_per_min / 60 - 1e-9)) - 1
     assert list(pulses(Plan(Session("Reps", read_parts("Reps: 20 reps power bag [1-2]"))).timeline)) == []
     assert np.abs(whole(pulse=True)).sum() > np.abs(whole()).sum()
+
+
+def test_music_underneath_goes_down_for_every_call_and_comes_back():
+    settings = Settings()
+    calls = PLAN.calls(settings)
+    hum = track([], PLAN.timeline.total_s, bed=lambda samples: np.full(samples, 0.3, np.float32), ducking=ducked(calls))
+    loud = np.concatenate(list(hum))
+    for call in calls:
+        middle = round((call.at_s + COUNT_IN_S + call.seconds / 2) * RATE)
+        assert loud[middle] == pytest.approx(0.3 * UNDER_CALLS, rel=0.01), call
+    assert loud[0] == pytest.approx(0.3), "before anything is called"
+    assert loud[-1] == pytest.approx(0.3), "and after the last"
+    assert np.abs(np.diff(loud)).max() < 0.3 / (0.2 * RATE), "it goes down and comes up, and never jumps"

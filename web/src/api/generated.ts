@@ -729,6 +729,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/music": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Music
+         * @description The club's own music that is kept for now, the newest first.
+         */
+        get: operations["music"];
+        put?: never;
+        /**
+         * Bring Music
+         * @description Music of the coach's own, kept for a week to lie under cue tracks. It is looked at before it is kept.
+         */
+        post: operations["bring_music"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nudges": {
         parameters: {
             query?: never;
@@ -3712,6 +3736,20 @@ export interface components {
             /** Struck */
             struck: boolean;
         };
+        /** MusicOut */
+        MusicOut: {
+            /**
+             * Brought At
+             * Format: date-time
+             */
+            brought_at: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Seconds */
+            seconds: number;
+        };
         /** Named */
         Named: {
             /** Id */
@@ -5291,6 +5329,8 @@ export interface components {
              * @enum {string}
              */
             form: "opus" | "mp3" | "flac" | "wav";
+            /** Music Id */
+            music_id?: number | null;
             /**
              * Pulse
              * @default false
@@ -5310,6 +5350,8 @@ export interface components {
             form: string;
             /** Id */
             id: number;
+            /** Music */
+            music: string | null;
             /** Progress */
             progress: number;
             /** Pulse */
@@ -7115,6 +7157,65 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Method"];
+                };
+            };
+        };
+    };
+    music: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MusicOut"][];
+                };
+            };
+        };
+    };
+    bring_music: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MusicOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
                 };
             };
         };

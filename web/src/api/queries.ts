@@ -118,6 +118,12 @@ export const tracks = (sessionId: number) =>
     queryFn: () => need(api.GET("/api/sessions/{session_id}/tracks", { params: { path: { session_id: sessionId } } })),
     staleTime: 0,
   });
+/** The club's own music that is kept for now, to lie under cue tracks. */
+export const music = queryOptions({
+  queryKey: ["music"],
+  queryFn: () => need(api.GET("/api/music")),
+  staleTime: 0,
+});
 /** What athletes have sent by a link and nobody has taken yet. */
 export const sentBack = queryOptions({
   queryKey: ["sent-back"],

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, need, type Schemas } from "../api/client";
-import { tracks as tracksQuery } from "../api/queries";
+import { music as musicQuery, tracks as tracksQuery } from "../api/queries";
 import { once } from "../domain/once";
+import { clock } from "../domain/time";
 import { Choice } from "./Choice";
+import { FileButton } from "./FileButton";
 import { Tick } from "./Tick";
 
 type Track = Schemas["TrackOut"];
@@ -21,10 +23,34 @@ export function Tracks({ sessionId }: { sessionId: number }) {
   const query = useQuery(tracksQuery(sessionId));
   const [form, setForm] = useState("opus");
   const [pulse, setPulse] = useState(false);
+  const [music, setMusic] = useState("");
+  const kept = useQuery(musicQuery).data ?? [];
+  const bring = useMutation({
+    mutationFn: (file: File) =>
+      need(
+        api.POST("/api/music", {
+          body: { file: file as never },
+          bodySerializer: () => {
+            const form = new FormData();
+            form.append("file", file);
+            return form;
+          },
+        }),
+      ),
+    onSuccess: async (brought) => {
+      await client.invalidateQueries({ queryKey: musicQuery.queryKey });
+      setMusic(String(brought.id));
+    },
+  });
   const refresh = () => client.invalidateQueries({ queryKey: tracksQuery(sessionId).queryKey });
   const make = useMutation({
     mutationFn: () => {
-      const body = { session_id: sessionId, form: form as Schemas["TrackIn"]["form"], pulse };
+      const body = {
+        session_id: sessionId,
+        form: form as Schemas["TrackIn"]["form"],
+        pulse,
+        music_id: music ? Number(music) : null,
+      };
       return once(["track", body], (headers) => need(api.POST("/api/tracks", { body, headers })));
     },
     onSuccess: refresh,
@@ -34,16 +60,35 @@ export function Tracks({ sessionId }: { sessionId: number }) {
       <h3>Cue track</h3>
       <p className="quiet pb-2 text-[13px]">
         Bells, clappers, count and calls as one sound file, at the floor's own moments; ten seconds of count-in come
-        first.
+        first. Music of your own lies underneath and goes down for every call.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <Choice label="Format" value={form} options={FORMS} onChange={setForm} />
         <Tick label="With the pulse" on={pulse} onChange={setPulse} />
+        {kept.length > 0 && (
+          <Choice
+            label="Music underneath"
+            value={music}
+            none="none"
+            options={kept.map(({ id, name, seconds }) => ({
+              id: String(id),
+              name: `${name}, ${clock(Math.round(seconds))}`,
+            }))}
+            onChange={setMusic}
+          />
+        )}
+        <FileButton
+          label="Music file"
+          accept="audio/*"
+          word={bring.isPending ? "Bringing …" : "Own music …"}
+          disabled={bring.isPending}
+          onFile={(file) => bring.mutate(file)}
+        />
         <button type="button" className="act main" disabled={make.isPending} onClick={() => make.mutate()}>
           {make.isPending ? "Asking …" : "Make the track"}
         </button>
       </div>
-      {make.error && <p role="alert">{make.error.message}</p>}
+      {(make.error ?? bring.error) && <p role="alert">{(make.error ?? bring.error)?.message}</p>}
       {query.error && <p role="alert">{query.error.message}</p>}
       <ul>
         {query.data?.map((track) => (
@@ -80,7 +125,9 @@ function Row({ track: known, onChange }: { track: Track; onChange: () => void })
     mutationFn: () => need(api.DELETE("/api/tracks/{track_id}", { params: { path: { track_id: track.id } } })),
     onSuccess: onChange,
   });
-  const name = `${FORMS.find(({ id }) => id === track.form)?.name ?? track.form}${track.pulse ? ", with the pulse" : ""}`;
+  const name = `${FORMS.find(({ id }) => id === track.form)?.name ?? track.form}${track.pulse ? ", with the pulse" : ""}${
+    track.music ? `, over ${track.music}` : ""
+  }`;
   const moving = track.state === "waiting" || track.state === "making";
   return (
     <li className="rule-t mt-2 flex flex-wrap items-center justify-between gap-3 pt-2">
