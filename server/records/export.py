@@ -4,8 +4,10 @@ import csv
 import io
 import json
 import zipfile
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import Any
+
+import msgspec
 
 from server.accounts.models import Club
 from server.logbook.models import LIMB_FIELDS, LogEntry
@@ -30,6 +32,8 @@ the logs have taught is worked out anew. It holds data of people's health: keep 
 
 def cell(value: object) -> object:
     """As a spreadsheet shows it, and never runs it: what begins like a formula is marked as text."""
+    if isinstance(value, msgspec.Raw):
+        return bytes(value).decode()
     if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r"):
         return f"'{value}"
     return value
@@ -43,33 +47,35 @@ def table(columns: Iterable[str], rows: Iterable[Iterable[object]]) -> str:
     return out.getvalue()
 
 
-def _entries(club: Club) -> Iterable[LogEntry]:
-    return LogEntry.objects.of(club).select_related("result__person", "result__run").order_by("started_at", "pk")
+LOG = ("planned_s", "done_s", "planned_efforts", "done_efforts", "planned_rpe", "rpe", "counted_strikes", "note",
+       "pain", "simulated")  # fmt: skip
 
 
-def _of(entry: LogEntry) -> tuple[str, str, str]:
-    person = entry.result.person
-    return entry.started_at.isoformat(), person.name if person else "", entry.run.title
+def _entries(club: Club, *columns: str) -> Iterator[tuple[Any, ...]]:
+    """Moment, person and session of every entry, the oldest first, and more of it."""
+    told = LogEntry.objects.of(club).order_by("started_at", "pk")
+    rows = told.values_list("started_at", "result__person__name", "result__run__title", *columns)
+    for at, person, title, *more in rows.iterator(2000):
+        yield at.isoformat(), person or "", title, *more
 
 
 def log_csv(club: Club) -> str:
-    return table(
-        ("started_at", "person", "session", "planned_s", "done_s", "planned_efforts", "done_efforts", "planned_rpe",
-         "rpe", "load", "counted_strikes", "note", "pain", "simulated"),
-        (
-            (*_of(e), e.planned_s, e.done_s, e.planned_efforts, e.done_efforts, e.planned_rpe, e.rpe,
-             round(e.rpe * e.done_s / 60, 1), e.counted_strikes, e.note, json.dumps(e.pain), e.simulated)
-            for e in _entries(club)
-        ),
-    )  # fmt: skip
+    def row(at: str, person: str, title: str, *own: Any) -> tuple[object, ...]:
+        known = dict(zip(LOG, own, strict=True))
+        load = round(known["rpe"] * known["done_s"] / 60, 1)
+        return at, person, title, *({**known, "pain": json.dumps(known["pain"])}.values()), load
+
+    head = ("started_at", "person", "session", *LOG, "load")
+    return table(head, (row(*each) for each in _entries(club, *LOG)))
 
 
 def _strikes_csv(club: Club) -> str:
+    rows = _entries(club, *LIMB_FIELDS.values(), "counted_strikes")
     return table(
         ("started_at", "person", "session", *LIMB_FIELDS, "counted"),
         (
-            (*_of(e), *(round(getattr(e, name), 1) for name in LIMB_FIELDS.values()), e.counted_strikes is not None)
-            for e in _entries(club)
+            (at, person, title, *(round(limb, 1) for limb in limbs), counted is not None)
+            for at, person, title, *limbs, counted in rows
         ),
     )
 
@@ -86,6 +92,7 @@ def _sessions_csv(club: Club) -> str:
     return table(("title", "person", "purpose", "tags", "total_s", "lines", "saved_at"), map(row, saved))
 
 
+LINES = msgspec.json.Encoder(order="sorted")
 PEOPLE = ("name", "sport", "level", "sex", "birth_year", "stance", "mass_kg", "vo2max_ml_kg_min", "hr_max_bpm",
           "hr_rest_bpm", "rule_set", "fight_on", "archived_at")  # fmt: skip
 TESTS = ("kind", "on", "value", "counts", "where", "counted_by")
@@ -99,14 +106,13 @@ def _csv_of(columns: tuple[str, ...], rows: list[Row], names: dict[int, str] | N
 def archive(club: Club) -> bytes:
     """A zip. Two of the same records are the same but for the order of keys inside JSON."""
     out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as files:
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED, compresslevel=1) as files:
         files.writestr("README.txt", ABOUT)
         own = {"format": FORMAT, "version": VERSION, **{name: getattr(club, name) for name in SETTINGS}}
         files.writestr("club.json", json.dumps(own, ensure_ascii=False, indent=1))
         all_rows: dict[str, list[Row]] = {}
         for each, rows in told(club):
-            lines = (json.dumps(row, ensure_ascii=False, default=_plain, sort_keys=True) for row in rows)
-            files.writestr(f"{each.name}.jsonl", "".join(f"{line}\n" for line in lines))
+            files.writestr(f"{each.name}.jsonl", LINES.encode_lines(rows))
             files.writestr(f"{each.name}.schema.json", json.dumps(schema_of(each), indent=1))
             if each.name in ("people", "tests"):
                 all_rows[each.name] = rows
@@ -117,7 +123,3 @@ def archive(club: Club) -> bytes:
         files.writestr("log.csv", log_csv(club))
         files.writestr("strikes.csv", _strikes_csv(club))
     return out.getvalue()
-
-
-def _plain(value: Any) -> str:
-    return str(value.isoformat() if hasattr(value, "isoformat") else value)

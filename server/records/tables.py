@@ -5,7 +5,9 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
+import msgspec
 from django.db import models
+from django.db.models.functions import Cast
 
 from server.accounts.models import Club
 from server.combinations.models import BookEntry
@@ -30,7 +32,7 @@ SETTINGS = ("name", "school", "emergency_number", "last_lactic_days", "time_zone
 
 def _no_session(row: Row) -> Row:
     """The id of a session in what was sent back is of this server alone."""
-    return {**row, "entry": {**row["entry"], "session_id": None}}
+    return {**row, "entry": {**msgspec.json.decode(row["entry"]), "session_id": None}}
 
 
 @dataclass(frozen=True)
@@ -54,8 +56,16 @@ class Table:
     def lists(self) -> tuple[AnyList, ...]:
         return tuple(self.model._meta.many_to_many)
 
+    @cached_property
+    def json(self) -> frozenset[str]:
+        """Names of what is JSON already."""
+        return frozenset(field.name for field in self.fields if field.get_internal_type() == "JSONField")
+
     def rows(self, club: Club) -> "models.QuerySet[Any]":
-        found = self.model._default_manager.filter(**{self.way: club}).order_by("pk").defer(None)
+        """What is JSON comes as the database has written it: nothing is read only to be written again."""
+        found: models.QuerySet[Any] = self.model._base_manager.filter(**{self.way: club}).order_by("pk")
+        texts = {f"{name}_text": Cast(name, models.TextField()) for name in sorted(self.json)}
+        found = found.annotate(**texts).defer(*self.json)
         return found.prefetch_related(*(each.name for each in self.lists))
 
 
@@ -135,6 +145,10 @@ def told(club: Club) -> Iterator[tuple[Table, list[Row]]]:
             own[each.pk] = number
             row: Row = {"number": number}
             for field in table.fields:
+                if field.name in table.json:
+                    text = getattr(each, f"{field.name}_text")
+                    row[field.name] = None if text is None else msgspec.Raw(text.encode())
+                    continue
                 value = getattr(each, field.attname)
                 if field.related_model:
                     # What points out of the club, or to what has gone, points nowhere.
