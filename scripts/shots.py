@@ -1,5 +1,7 @@
 """Take one picture of each main view from the demo: `shots.py ADDRESS FOLDER`."""
 
+import base64
+import subprocess
 import sys
 import time
 import urllib.request
@@ -68,15 +70,6 @@ def propose(page: Page) -> None:
     page.get_by_role("button", name="1 Put on the bench").wait_for()
     page.mouse.move(0, 0)
     page.wait_for_timeout(300)
-
-
-def compare(page: Page) -> None:
-    bench(page)
-    page.get_by_role("button", name="Compare", exact=True).click()
-    page.get_by_label("Right").select_option(label="Four by four")
-    page.locator("main section dl").nth(1).wait_for()
-    page.mouse.move(0, 0)
-    page.wait_for_timeout(500)
 
 
 def scale(page: Page) -> None:
@@ -154,13 +147,6 @@ def second_screen(page: Page) -> None:
     hall.wait_for_timeout(1500)
 
 
-def floor_rest(page: Page) -> None:
-    floor_work(page)
-    for _ in range(3):
-        page.keyboard.press("n")
-    page.wait_for_timeout(800)
-
-
 def log_entry(page: Page) -> None:
     """The whole session, run through on a clock that is moved a second at a time."""
     floor_start(page)
@@ -177,6 +163,36 @@ def log_entry(page: Page) -> None:
     page.get_by_role("row", name="Peak heart rate").wait_for()
     page.keyboard.press("8")
     page.wait_for_timeout(200)
+
+
+def linked(page: Page) -> str:
+    """A link to the session of the demo that has the most to tell."""
+    page.get_by_role("button", name="Send out Thirties and twenty-tens").click()
+    page.get_by_role("button", name="Make a link").click()
+    return page.get_by_label("Link for").first.input_value()
+
+
+def wall_sheet(page: Page) -> None:
+    link = linked(page)
+    address = page.get_by_role("link", name="Open the PDF").get_attribute("href")
+    host = link.split("/s/")[0]
+    pdf = page.context.request.get(f"{host}{address}").body()
+    png = subprocess.run(["pdftoppm", "-r", "96", "-png", "-"], input=pdf, capture_output=True, check=True).stdout
+    shown = base64.b64encode(png).decode()
+    page.goto("about:blank")
+    page.set_content(f'<body style="margin:0"><img style="width:100%" src="data:image/png;base64,{shown}">')
+    page.set_viewport_size({"width": 794, "height": 1123})
+
+
+def share_page(page: Page) -> None:
+    phone = page.context.browser.new_context(viewport=PHONE, locale="en-GB").new_page()
+    phone.goto(linked(page))
+    phone.get_by_role("button", name="Run it").wait_for()
+    page.goto("about:blank")
+    page.set_content(
+        f'<body style="margin:0"><img src="data:image/png;base64,{base64.b64encode(phone.screenshot()).decode()}">'
+    )
+    phone.context.close()
 
 
 def log(page: Page) -> None:
@@ -207,11 +223,9 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("book", book, DESK),
     ("bench", bench, DESK),
     ("propose", propose, DESK),
-    ("compare", compare, DESK),
     ("scale", scale, DESK),
     ("bench-phone", bench, PHONE),
     ("floor-work", floor_work, DESK),
-    ("floor-rest", floor_rest, DESK),
     ("floor-work-phone", floor_work, PHONE),
     ("floor-start", floor_start, DESK),
     ("floor-pair", floor_pair, DESK),
@@ -220,6 +234,8 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("log", log, DESK),
     ("trends", trends, DESK),
     ("method", method, DESK),
+    ("wall-sheet", wall_sheet, DESK),
+    ("share-page", share_page, PHONE),
 ]
 
 

@@ -48,9 +48,11 @@ def make_track(track_id: int) -> None:
         path = write_track(plan, called, form, wanted.pulse, Moved(track_id), music)
     except CancelledError:
         return
-    except (OSError, RuntimeError) as error:
-        logger.warning("a cue track could not be written: %s", error)
-        said = f"The server could not write the file ({getattr(error, 'strerror', None) or error}). Try again."
+    except Exception as error:
+        # Whatever it was, nobody waits for a track that will not come.
+        logger.exception("a cue track could not be made")
+        why = getattr(error, "strerror", None) or str(error)
+        said = f"The track could not be made ({why}). Try again; if it stays so, tell whoever runs the server."
         unfinished.update(state=CueTrack.State.FAILED, said=said[:300])
         return
     unfinished.update(state=CueTrack.State.DONE, progress=1.0, digest=path.stem)
