@@ -1,6 +1,8 @@
-"""Load, monotony and strain against a worked example of our own, and the moving means against scipy's filter."""
+"""Load, monotony and strain against a worked example of our own, and the moving means against scipy's filter
+and pandas' own."""
 
 import numpy as np
+import pandas as pd
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -47,6 +49,12 @@ def test_a_moving_mean_is_the_recursive_filter_of_its_share(days, span):
     start = lfiltic([share], [1, share - 1], [days[0]])
     found, _ = lfilter([share], [1, share - 1], days[1:], zi=start) if len(days) > 1 else ([], None)
     assert ewma(days, span) == pytest.approx([days[0], *found])
+
+
+@given(st.lists(st.floats(0, 2000), min_size=1, max_size=80), st.sampled_from([7, 28]))
+def test_a_moving_mean_is_that_of_a_reference_library(days, span):
+    """pandas' exponentially weighted mean, recursive from the first day on."""
+    assert ewma(days, span) == pytest.approx(list(pd.Series(days).ewm(span=span, adjust=False).mean()))
 
 
 def test_the_shares_are_a_quarter_and_seven_hundredths():

@@ -16,6 +16,11 @@ describe("where the fade starts", () => {
     expect(onset(null, null, 0)).toBe("nowhere");
     expect(onset(null, null, 0.05)).toBe("hardly");
   });
+  it("does not say nowhere beside an effort in which it fails", () => {
+    const never = { bout: null, earliest: null, latest: null, probability: 0 };
+    expect(fadeOnset(never, { bout: 11, earliest: 10, latest: 14, probability: 0.9 })).toBe("not before it fails");
+    expect(fadeOnset(never, never)).toBe("nowhere");
+  });
 });
 
 describe("a figure", () => {

@@ -53,9 +53,10 @@ export function failsIn(fails: Schemas["FadeOnset"], efforts: number, at_s: numb
   return `Fails in effort ${bout} of ${efforts}${range}.`;
 }
 
-/** The first effort that falls short, with its range; or how likely there is one. */
-export function fadeOnset(onset: Schemas["FadeOnset"]): string {
+/** The first effort that falls short, with its range; or how likely there is one. Where it fails it never says nowhere. */
+export function fadeOnset(onset: Schemas["FadeOnset"], fails?: Schemas["FadeOnset"]): string {
   const { earliest, latest, probability } = onset;
+  if (earliest === null && fails && fails.bout !== null) return "not before it fails";
   if (earliest === null) return probability < 0.01 ? "nowhere" : "hardly";
   if (latest === null) return `effort ${earliest} on, if at all`;
   return earliest === latest ? `effort ${earliest}` : `effort ${earliest} to ${latest}`;

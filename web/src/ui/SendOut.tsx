@@ -12,7 +12,8 @@ import { Tracks } from "./Tracks";
 import { useTrains } from "./useTrains";
 
 interface Props {
-  session: { id: number; title: string; personId: number | null };
+  /** Without an id where the session is gone: then only what was done of it can be sent. */
+  session: { id: number | null; title: string; personId: number | null };
   /** The entry of the log it is sent from, where its heart rate is kept. */
   heartOf?: number | undefined;
   onClose: () => void;
@@ -23,6 +24,8 @@ export function SendOut({ session, heartOf, onClose }: Props) {
   const trains = useTrains();
   const people = useQuery(peopleQuery).data ?? [];
   const options = people.map((person) => ({ id: String(person.id), name: nameAndSport(person) }));
+  const { id } = session;
+  const kept = id === null ? null : { ...session, id };
   return (
     <Sheet label={`Send out ${session.title}`} className="w-[min(660px,calc(100vw-16px))]" onClose={onClose}>
       <div className="flex items-baseline justify-between gap-4">
@@ -31,16 +34,26 @@ export function SendOut({ session, heartOf, onClose }: Props) {
           Close
         </button>
       </div>
-      <WallSheet session={session} options={options} />
-      <Tracks sessionId={session.id} />
-      {trains && <Links session={session} options={options} />}
+      {kept && (
+        <>
+          <WallSheet session={kept} options={options} />
+          <Tracks sessionId={kept.id} />
+          {trains && <Links session={kept} options={options} />}
+        </>
+      )}
       <section aria-label="Files" className="rule-t mt-4 pt-3">
         <h3>Files</h3>
-        <p className="quiet pb-2 text-[13px]">The session in Yoisho's open format, to bring into another club.</p>
+        <p className="quiet pb-2 text-[13px]">
+          {kept
+            ? "The session in Yoisho's open format, to bring into another club."
+            : "The session is not in the library any more; what was measured of it is kept."}
+        </p>
         <p className="flex flex-wrap gap-2">
-          <a className="act" href={`/api/sessions/${session.id}/export`} download>
-            Session document
-          </a>
+          {kept && (
+            <a className="act" href={`/api/sessions/${kept.id}/export`} download>
+              Session document
+            </a>
+          )}
           {heartOf !== undefined && (
             <>
               <a className="act" href={`/api/log/${heartOf}/heart-trace?form=tcx`} download>
@@ -71,7 +84,7 @@ export function SendOutKey({ session, heartOf }: Omit<Props, "onClose">) {
 }
 
 interface PartProps {
-  session: Props["session"];
+  session: { id: number; title: string; personId: number | null };
   options: { id: string; name: string }[];
 }
 

@@ -10,6 +10,8 @@ import { Tick } from "./Tick";
 
 type Track = Schemas["TrackOut"];
 
+const MOST_MB = 150;
+
 const FORMS = [
   { id: "opus", name: "Opus, small" },
   { id: "mp3", name: "MP3" },
@@ -24,6 +26,7 @@ export function Tracks({ sessionId }: { sessionId: number }) {
   const [form, setForm] = useState("opus");
   const [pulse, setPulse] = useState(false);
   const [music, setMusic] = useState("");
+  const [tooLarge, setTooLarge] = useState<string | null>(null);
   const kept = useQuery(musicQuery).data ?? [];
   const bring = useMutation({
     mutationFn: (file: File) =>
@@ -82,12 +85,21 @@ export function Tracks({ sessionId }: { sessionId: number }) {
           accept="audio/*"
           word={bring.isPending ? "Bringing …" : "Own music …"}
           disabled={bring.isPending}
-          onFile={(file) => bring.mutate(file)}
+          onFile={(file) => {
+            // What would be refused is not sent: it may be very large.
+            setTooLarge(file.size > MOST_MB * 1_000_000 ? file.name : null);
+            if (file.size <= MOST_MB * 1_000_000) bring.mutate(file);
+          }}
         />
         <button type="button" className="act main" disabled={make.isPending} onClick={() => make.mutate()}>
           {make.isPending ? "Asking …" : "Make the track"}
         </button>
       </div>
+      {tooLarge && (
+        <p role="alert">
+          {tooLarge} is larger than {MOST_MB} MB. Save it as MP3, or cut it.
+        </p>
+      )}
       {(make.error ?? bring.error) && <p role="alert">{(make.error ?? bring.error)?.message}</p>}
       {query.error && <p role="alert">{query.error.message}</p>}
       <ul>

@@ -38,7 +38,7 @@ export function Logged() {
           </p>
         </div>
         <span className="flex gap-2">
-          {entry.session_id !== null && (
+          {(entry.session_id !== null || (trains && entry.heart.length > 0)) && (
             <SendOutKey
               session={{ id: entry.session_id, title: entry.title, personId: null }}
               heartOf={trains && entry.heart.length > 0 ? entry.id : undefined}

@@ -118,6 +118,7 @@ export function OwnClock({ plan, token, onOver, onLeave }: Props) {
         {run.running && !run.audible && <Small onClick={() => void run.wake()}>Tap here for sound</Small>}
         {strap.possible && <Small onClick={() => void strap.find()}>{strap.words}</Small>}
         {!started && plan.silent && <span>{plan.silent}</span>}
+        {!started && plan.cold !== null && <b>Hard work comes first: be warm before you start.</b>}
       </div>
     </Hall>
   );
