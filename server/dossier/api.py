@@ -1,14 +1,13 @@
 """Taking one person's data out, and erasing it."""
 
 from django.http import HttpRequest, HttpResponse
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
 from ninja import Router, Status
 
 from server.accounts.current import club_of
 from server.dossier.erase import erase
 from server.dossier.export import archive
 from server.errors import Message
+from server.files import named
 from server.roster.api import the_person
 
 router = Router(tags=["roster"])
@@ -18,9 +17,7 @@ router = Router(tags=["roster"])
 def export_person(request: HttpRequest, person_id: int) -> HttpResponse:
     """Everything that is kept of somebody, as JSON and CSV in a zip."""
     who = the_person(club_of(request), person_id)
-    answer = HttpResponse(archive(who), content_type="application/zip")
-    answer["Content-Disposition"] = content_disposition_header(True, f"{slugify(who.name) or 'somebody'}.zip") or ""
-    return answer
+    return named(HttpResponse(archive(who), content_type="application/zip"), who.name, ".zip", "somebody")
 
 
 @router.delete("/people/{person_id}/data", response={204: None, 404: Message}, operation_id="erase_person")

@@ -1,14 +1,13 @@
 """One person's data whole: everything that is kept of them, as open files in one archive."""
 
-import csv
 import io
 import json
 import zipfile
-from collections.abc import Iterable
 from typing import Any
 
 from django.forms.models import model_to_dict
 
+from server.files import table
 from server.logbook.models import LogEntry
 from server.roster.models import Person
 from server.sendout.models import SentBack
@@ -26,14 +25,6 @@ records.json  what clock and devices kept of each run: stretches played, heart [
 
 def _plain(value: Any) -> Any:
     return json.loads(json.dumps(value, default=str))
-
-
-def _table(columns: tuple[str, ...], rows: Iterable[Iterable[object]]) -> str:
-    out = io.StringIO()
-    writer = csv.writer(out)
-    writer.writerow(columns)
-    writer.writerows(rows)
-    return out.getvalue()
 
 
 def _learned(who: Person) -> dict[str, Any]:
@@ -55,11 +46,11 @@ def archive(who: Person) -> bytes:
     }
     entries = list(LogEntry.objects.filter(result__person=who).select_related("result__run"))
     records = dict(who.results.values_list("pk", "record"))
-    tests = _table(
+    tests = table(
         ("kind", "on", "value", "counts", "where", "counted_by"),
         ((t.kind, t.on, t.value, t.counts, t.where, t.counted_by) for t in who.tests.all()),
     )
-    log = _table(
+    log = table(
         ("started_at", "session", "done_s", "rpe", "counted_strikes", "note", "pain"),
         (
             (e.started_at.isoformat(), e.run.title, e.done_s, e.rpe, e.counted_strikes, e.note, json.dumps(e.pain))

@@ -3,13 +3,12 @@
 from typing import BinaryIO, Literal, cast
 
 from django.http import HttpRequest, HttpResponse
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
 from server.accounts.current import club_of, coach
 from server.errors import Faults, FieldError, Message
+from server.files import named
 from server.logbook.models import LogEntry
 from server.records import heart_trace
 from server.records.bring_in import ArchiveError, bring_in
@@ -20,19 +19,18 @@ router = Router(tags=["records"])
 MOST_BYTES = 200_000_000
 
 
-def file_answer(content: bytes | str, media_type: str, name: str) -> HttpResponse:
-    """Something to be saved under a name."""
+def file_answer(content: bytes | str, media_type: str, title: str, ending: str, or_else: str) -> HttpResponse:
+    """Something to be saved, called after a title."""
     answer = HttpResponse(content, content_type=media_type)
-    answer.headers["Content-Disposition"] = content_disposition_header(True, name) or "attachment"
     answer.headers["Cache-Control"] = "no-store"
-    return answer
+    return named(answer, title, ending, or_else)
 
 
 @router.get("/club/records", response={200: None}, operation_id="export_club")
 def export_club(request: HttpRequest) -> HttpResponse:
     """Everything that the club keeps, as one archive of open files."""
     club = club_of(request)
-    return file_answer(archive(club), "application/zip", f"{slugify(club.name) or 'club'}.zip")
+    return file_answer(archive(club), "application/zip", club.name, ".zip", "club")
 
 
 class BroughtIn(Schema):
@@ -57,13 +55,13 @@ def import_club(request: HttpRequest, file: File[UploadedFile]) -> BroughtIn:
 @router.get("/records/log", response={200: None}, operation_id="log_file")
 def log_file(request: HttpRequest) -> HttpResponse:
     """The club's log as CSV, oldest first."""
-    return file_answer(log_csv(club_of(request)), "text/csv; charset=utf-8", "log.csv")
+    return file_answer(log_csv(club_of(request)), "text/csv; charset=utf-8", "log", ".csv", "log")
 
 
 @router.get("/records/planned", response={200: None}, operation_id="planned_file")
 def planned_file(request: HttpRequest) -> HttpResponse:
     """The sessions that are planned, as a calendar (RFC 5545). No name and nothing of health is in it."""
-    return file_answer(calendar(club_of(request)), "text/calendar; charset=utf-8", "planned.ics")
+    return file_answer(calendar(club_of(request)), "text/calendar; charset=utf-8", "planned", ".ics", "planned")
 
 
 @router.get("/log/{entry_id}/heart-trace", response={200: None, 404: Message, 422: Faults}, operation_id="heart_trace")
@@ -73,7 +71,7 @@ def heart_trace_of(request: HttpRequest, entry_id: int, form: Literal["tcx", "cs
     heart = [(at, bpm) for at, bpm in (entry.result.record or {}).get("heart", [])]
     if not heart:
         raise FieldError(["path", "entry_id"], "No heart rate is kept with this entry.", "heart")
-    name = f"{slugify(entry.run.title) or 'session'}-{entry.started_at:%Y-%m-%d}.{form}"
+    called = entry.run.title, f"-{entry.started_at:%Y-%m-%d}.{form}", "session"
     if form == "csv":
-        return file_answer(heart_trace.as_csv(heart), "text/csv; charset=utf-8", name)
-    return file_answer(heart_trace.as_tcx(heart, entry.started_at), "application/xml", name)
+        return file_answer(heart_trace.as_csv(heart), "text/csv; charset=utf-8", *called)
+    return file_answer(heart_trace.as_tcx(heart, entry.started_at), "application/xml", *called)

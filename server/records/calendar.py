@@ -9,7 +9,6 @@ from server.accounts.models import Club
 from server.today.models import Planned
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.document import from_document
-from yoisho.session.tree import duration_s
 
 
 def _event(planned: Planned, zone: ZoneInfo) -> Event:
@@ -20,7 +19,7 @@ def _event(planned: Planned, zone: ZoneInfo) -> Event:
     event.add("uid", f"planned-{planned.pk}@yoisho")
     event.add("dtstamp", planned.session.saved_at)
     event.add("dtstart", starts)
-    event.add("dtend", starts + timedelta(seconds=max(60, sum(duration_s(part.tree) for part in session.parts))))
+    event.add("dtend", starts + timedelta(seconds=max(60, session.total_s)))
     event.add("summary", session.title)
     target = TARGETS.get(planned.session.target)
     event.add("description", f"For {target.name}." if target else "")

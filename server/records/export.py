@@ -1,6 +1,5 @@
 """A club whole, as one archive of open files: JSON Lines with a JSON Schema each, and tables to look at."""
 
-import csv
 import io
 import json
 import zipfile
@@ -10,11 +9,11 @@ from typing import Any
 import msgspec
 
 from server.accounts.models import Club
+from server.files import table
 from server.logbook.models import LIMB_FIELDS, LogEntry
 from server.records.tables import SETTINGS, Row, schema_of, told
 from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
-from yoisho.session.tree import duration_s
 
 FORMAT = "yoisho-club"
 VERSION = 1
@@ -39,12 +38,8 @@ def cell(value: object) -> object:
     return value
 
 
-def table(columns: Iterable[str], rows: Iterable[Iterable[object]]) -> str:
-    out = io.StringIO()
-    writer = csv.writer(out)
-    writer.writerow(columns)
-    writer.writerows([cell(value) for value in row] for row in rows)
-    return out.getvalue()
+def _sheet(columns: Iterable[str], rows: Iterable[Iterable[object]]) -> str:
+    return table(columns, ([cell(value) for value in row] for row in rows))
 
 
 LOG = ("planned_s", "done_s", "planned_efforts", "done_efforts", "planned_rpe", "rpe", "counted_strikes", "note",
@@ -66,12 +61,12 @@ def log_csv(club: Club) -> str:
         return at, person, title, *({**known, "pain": json.dumps(known["pain"])}.values()), load
 
     head = ("started_at", "person", "session", *LOG, "load")
-    return table(head, (row(*each) for each in _entries(club, *LOG)))
+    return _sheet(head, (row(*each) for each in _entries(club, *LOG)))
 
 
 def _strikes_csv(club: Club) -> str:
     rows = _entries(club, *LIMB_FIELDS.values(), "counted_strikes")
-    return table(
+    return _sheet(
         ("started_at", "person", "session", *LIMB_FIELDS, "counted"),
         (
             (at, person, title, *(round(limb, 1) for limb in limbs), counted is not None)
@@ -84,12 +79,19 @@ def _sessions_csv(club: Club) -> str:
     def row(each: Any) -> tuple[object, ...]:
         session = from_document(each.document)
         lines = " · ".join(f"{part.name}: {write(part.tree, club.school)}" for part in session.parts)
-        total_s = sum(duration_s(part.tree) for part in session.parts)
         person = each.person.name if each.person else ""
-        return session.title, person, each.target, ", ".join(each.tags), total_s, lines, each.saved_at.isoformat()
+        return (
+            session.title,
+            person,
+            each.target,
+            ", ".join(each.tags),
+            session.total_s,
+            lines,
+            each.saved_at.isoformat(),
+        )
 
     saved = club.sessions.select_related("person").order_by("pk")
-    return table(("title", "person", "purpose", "tags", "total_s", "lines", "saved_at"), map(row, saved))
+    return _sheet(("title", "person", "purpose", "tags", "total_s", "lines", "saved_at"), map(row, saved))
 
 
 LINES = msgspec.json.Encoder(order="sorted")
@@ -100,7 +102,9 @@ TESTS = ("kind", "on", "value", "counts", "where", "counted_by")
 
 def _csv_of(columns: tuple[str, ...], rows: list[Row], names: dict[int, str] | None = None) -> str:
     head = ("person", *columns) if names else columns
-    return table(head, ((*([names[row["person"]]] if names else []), *(row[name] for name in columns)) for row in rows))
+    return _sheet(
+        head, ((*([names[row["person"]]] if names else []), *(row[name] for name in columns)) for row in rows)
+    )
 
 
 def archive(club: Club) -> bytes:

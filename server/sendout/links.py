@@ -119,11 +119,17 @@ def take_back_link(request: HttpRequest, link_id: int) -> LinkOut:
 # What whoever has a link may ask
 
 
-def _opened(token: str) -> ShareLink:
-    """The link, where it still opens. 404 for one that never was, 410 with the reason for one that has ended."""
+def _link(token: str) -> ShareLink:
+    """The link, whether it has ended or not. 404 for one that never was."""
     link = ShareLink.objects.filter(token=token).select_related("session__club").first()
     if link is None:
         raise HttpError(404, "There is no such link. Ask whoever sent it to send it again.")
+    return link
+
+
+def _opened(token: str) -> ShareLink:
+    """The link, where it still opens. 410 with the reason for one that has ended."""
+    link = _link(token)
     if link.ended:
         raise HttpError(410, f"This link is {link.ended}. Ask whoever sent it for a new one.")
     return link
@@ -199,9 +205,7 @@ def send_back(request: HttpRequest, token: str, body: SentBackIn) -> Status[Mess
 
     A run that began while the link was open may be sent after its end.
     """
-    link = ShareLink.objects.filter(token=token).select_related("club").first()
-    if link is None:
-        raise HttpError(404, "There is no such link. Ask whoever sent it to send it again.")
+    link = _link(token)
     if link.revoked_at and body.started_at > link.revoked_at:
         raise HttpError(410, "This link was taken back before the run began. Tell the coach yourself.")
     session = core_session(body.document, "document")
@@ -213,7 +217,7 @@ def send_back(request: HttpRequest, token: str, body: SentBackIn) -> Status[Mess
     try:
         with transaction.atomic():
             SentBack.objects.create(
-                club=link.club, link=link, person=link.person, run_id=body.run_id, name=body.name.strip(),
+                club=link.session.club, link=link, person=link.person, run_id=body.run_id, name=body.name.strip(),
                 entry=body.model_dump(mode="json", exclude={"name"}) | {"session_id": link.session_id},
             )  # fmt: skip
     except IntegrityError:

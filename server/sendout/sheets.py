@@ -2,12 +2,11 @@
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
 from ninja import Router
 
 from server.accounts.current import club_of
 from server.errors import Faults, FieldError, Message
+from server.files import named
 from server.roster.api import find_person
 from server.sendout.links import address_of
 from server.sendout.models import ShareLink
@@ -37,16 +36,13 @@ def wall_sheet_of(
     if not session.parts:
         raise FieldError(["path", "session_id"], "This session has no parts yet: nothing would be on it.", "session")
     try:
-        sheet = wall_sheet(
-            session, saved.target, club.school, who.to_core() if who else None, who.name if who else ""
-        )  # fmt: skip
+        core, name = (who.to_core(), who.name) if who else (None, "")
+        sheet = wall_sheet(session, saved.target, club.school, core, name)
     except SessionError as error:
         raise FieldError(["path", "session_id"], sentence(error), "session") from error
     link = ShareLink.live_of(saved)
     made = timezone.localdate()
     pdf = wall_sheet_pdf(sheet, paper, address_of(request, link) if link else "", f"{made.day} {made:%B %Y}")
     answer = HttpResponse(pdf, content_type="application/pdf")
-    name = f"{slugify(session.title) or 'session'}-wall-sheet.pdf"
-    answer.headers["Content-Disposition"] = content_disposition_header(False, name) or "inline"
     answer.headers["Cache-Control"] = "no-store"
-    return answer
+    return named(answer, session.title, "-wall-sheet.pdf", "session", shown=True)

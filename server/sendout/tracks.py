@@ -8,8 +8,6 @@ from typing import BinaryIO, cast
 
 from django.db import connection
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
@@ -17,6 +15,7 @@ from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message, not_found
+from server.files import named
 from server.jobs.later import later
 from server.runs.kept import plan_for
 from server.sendout.cue_track import MEDIA, Form, track_path
@@ -184,6 +183,4 @@ def track_file(request: HttpRequest, track_id: int) -> FileResponse:
     if wanted.state != CueTrack.State.DONE or not path.exists():
         raise not_found("file of this track")
     answer = FileResponse(path.open("rb"), content_type=MEDIA[form])
-    name = f"{slugify(wanted.document.get('title', '')) or 'session'}.{form}"
-    answer.headers["Content-Disposition"] = content_disposition_header(True, name) or "attachment"
-    return answer
+    return named(answer, wanted.document.get("title", ""), f".{form}", "session")

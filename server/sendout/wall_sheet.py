@@ -88,11 +88,11 @@ def _likely_pt(sheet: WallSheet, pages: int) -> float:
 def wall_sheet_pdf(sheet: WallSheet, paper: Paper, link: str, made: str) -> bytes:
     """One page for up to twelve parts, two for more; `link` is drawn as a code where there is one."""
     pages = 1 if len(sheet.parts) <= MOST_PARTS_ON_ONE_PAGE else 2
-    document = None
-    for size_pt in (each for each in SIZES_PT if each <= _likely_pt(sheet, pages) or each == SIZES_PT[-1]):
-        document = _rendered(sheet, paper, link, made, size_pt)
+    first = SIZES_PT.index(_likely_pt(sheet, pages))
+    document = _rendered(sheet, paper, link, made, SIZES_PT[first])
+    for size_pt in SIZES_PT[first + 1 :]:
         if len(document.pages) <= pages:
             break
-    assert document is not None
+        document = _rendered(sheet, paper, link, made, size_pt)
     found: bytes = document.write_pdf()
     return found

@@ -8,8 +8,6 @@ from uuid import uuid4
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from django.utils.http import content_disposition_header
-from django.utils.text import slugify
 from ninja import Body, Router, Status
 from ninja.errors import HttpError
 from ninja.pagination import paginate
@@ -18,6 +16,7 @@ from server.accounts.current import club_of, coach
 from server.accounts.models import Club, User
 from server.accounts.once import once
 from server.errors import Faults, FieldError, Message
+from server.files import named
 from server.pages import Listed, Pages
 from server.roster.api import find_person
 from server.sessions import schemas
@@ -32,7 +31,6 @@ from yoisho.session.document import from_document, to_document
 from yoisho.session.interval import SessionError
 from yoisho.session.merge import chosen, merge
 from yoisho.session.over_weeks import sessions_over
-from yoisho.session.tree import duration_s
 
 router = Router(tags=["sessions"])
 
@@ -90,7 +88,7 @@ def sessions(request: HttpRequest) -> Listed:
             "person": saved.person.name if saved.person else None,
             "target": saved.target,
             "tags": saved.tags,
-            "total_s": sum(duration_s(part.tree) for part in session.parts),
+            "total_s": session.total_s,
             "text": [shorthand.write(part.tree, club.school) for part in session.parts],
             "saved_at": saved.saved_at.isoformat(),
             "series": _series_of(saved, due),
@@ -178,9 +176,7 @@ def export_session(request: HttpRequest, session_id: int, form: Written = "sessi
     written = FORMATS[form]
     assert written.write is not None
     answer = HttpResponse(written.write(from_document(saved.document)), content_type=written.media_type)
-    name = f"{slugify(str(saved)) or 'session'}.{written.extension}"
-    answer.headers["Content-Disposition"] = content_disposition_header(True, name)
-    return answer
+    return named(answer, str(saved), f".{written.extension}", "session")
 
 
 @router.post("/sessions/import", response={201: schemas.SessionOut, 422: Faults}, operation_id="import_session")
@@ -245,7 +241,7 @@ def _version_out(version: Version, school: str) -> dict[str, object]:
         "person_id": version.person_id,
         "target": version.target,
         "tags": version.tags,
-        "total_s": sum(duration_s(part.tree) for part in session.parts),
+        "total_s": session.total_s,
         "text": [shorthand.write(part.tree, school) for part in session.parts],
     }
 

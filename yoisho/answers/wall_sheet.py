@@ -119,7 +119,8 @@ def wall_sheet(session: Session, target: str, school: str, who: Person | None = 
     timeline = session.unrolled()
     try:
         reading = readout.read(who or person(), timeline)
-        spoken = cautions(readout.read(person(), timeline, ranges=False), Circumstances(of_somebody=False))
+        anybody = readout.read(person(), timeline, ranges=False) if who else reading
+        spoken = cautions(anybody, Circumstances(of_somebody=False))
     except readout.NoWorkError:
         reading, spoken = None, ()
     limbs = reading.volume.limbs if reading else {}

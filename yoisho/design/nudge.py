@@ -19,7 +19,7 @@ from yoisho.session.clock import clock
 from yoisho.session.document import Session
 from yoisho.session.interval import POWER_PERCENT, RESET_S, Interval, SessionError
 from yoisho.session.purposes import FRAMES
-from yoisho.session.tree import Node, Repeat, Sequence, duration_s
+from yoisho.session.tree import Node, Repeat, Sequence
 from yoisho.strikes.tempo import LADDER, TEMPOS
 
 SAMPLE_S = 5.0
@@ -233,8 +233,7 @@ class Judge:
 
     def read(self, session: Session) -> Reading | None:
         """None where there is nothing to do, where it cannot be done, or not in the minutes."""
-        total_s = sum(duration_s(part.tree) for part in session.parts)
-        if self.minutes is not None and total_s > 60 * self.minutes:
+        if self.minutes is not None and session.total_s > 60 * self.minutes:
             return None
         return simulated(self.person, session)
 

@@ -14,7 +14,7 @@ from yoisho.session.interval import SessionError, check_kit
 from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.purposes import FORMER_PURPOSES, PURPOSES
 from yoisho.session.timeline import Timeline, unroll
-from yoisho.session.tree import DEEPEST, Node, saying
+from yoisho.session.tree import DEEPEST, Node, duration_s, saying
 from yoisho.strikes.drill import Drill
 
 FORMAT = "yoisho-session"
@@ -66,6 +66,11 @@ class Session:
     def __post_init__(self) -> None:
         if len(self.parts) > MOST_PARTS:
             raise SessionError(f"a session has at most {MOST_PARTS} parts", "parts")
+
+    @property
+    def total_s(self) -> int:
+        """How long it is [s], known without unrolling it."""
+        return sum(duration_s(part.tree) for part in self.parts)
 
     def unrolled(self, sharing: int = 2) -> Timeline:
         """Its parts one after the other; see `unrolled`."""

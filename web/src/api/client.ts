@@ -51,3 +51,13 @@ export function refusal(status: number, answer: unknown): Refused {
   const said = typeof detail === "string" ? detail : faults.map((fault) => fault.msg).join(" ");
   return new Refused(status, said || `The server answered ${status}. Try again.`, faults);
 }
+
+/** A file as the body of a request. */
+export const withFile = (file: File) => ({
+  body: { file: file as never },
+  bodySerializer: () => {
+    const form = new FormData();
+    form.append("file", file);
+    return form;
+  },
+});

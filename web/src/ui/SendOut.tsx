@@ -8,6 +8,7 @@ import { day } from "../domain/time";
 import { Choice } from "./Choice";
 import { faultBeside, faultOf, SelectField, TextField } from "./Field";
 import { Sheet } from "./Sheet";
+import { Sure } from "./Sure";
 import { Tracks } from "./Tracks";
 import { useTrains } from "./useTrains";
 
@@ -188,7 +189,6 @@ function Links({ session, options }: PartProps) {
 
 /** A link that opens; taking it back is asked about, since nobody can open it again. */
 function Row({ link, onGone }: { link: Schemas["LinkOut"]; onGone: () => void }) {
-  const [asking, setAsking] = useState(false);
   const [copied, setCopied] = useState(false);
   const address = useRef<HTMLInputElement>(null);
   const takeBack = useMutation({
@@ -230,20 +230,13 @@ function Row({ link, onGone }: { link: Schemas["LinkOut"]; onGone: () => void })
           <button type="button" className="act" onClick={copy}>
             {copied ? "Copied" : "Copy"}
           </button>
-          {asking ? (
-            <>
-              <button type="button" className="act" disabled={takeBack.isPending} onClick={() => takeBack.mutate()}>
-                {takeBack.isPending ? "Taking back …" : "Yes, take it back"}
-              </button>
-              <button type="button" className="act" onClick={() => setAsking(false)}>
-                Keep it
-              </button>
-            </>
-          ) : (
-            <button type="button" className="act" onClick={() => setAsking(true)}>
-              Take back
-            </button>
-          )}
+          <Sure
+            word="Take back"
+            yes="Yes, take it back"
+            doing="Taking back …"
+            busy={takeBack.isPending}
+            onSure={() => takeBack.mutate()}
+          />
         </div>
         {takeBack.error && <p role="alert">{takeBack.error.message}</p>}
       </div>

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, need, type Schemas } from "../api/client";
+import { api, need, type Schemas, withFile } from "../api/client";
 import { music as musicQuery, tracks as tracksQuery } from "../api/queries";
 import { once } from "../domain/once";
 import { clock } from "../domain/time";
@@ -32,12 +32,7 @@ export function Tracks({ sessionId }: { sessionId: number }) {
     mutationFn: (file: File) =>
       need(
         api.POST("/api/music", {
-          body: { file: file as never },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append("file", file);
-            return form;
-          },
+          ...withFile(file),
         }),
       ),
     onSuccess: async (brought) => {

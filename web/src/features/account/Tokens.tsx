@@ -4,6 +4,7 @@ import { api, need, type Schemas } from "../../api/client";
 import { tokens as tokensQuery } from "../../api/queries";
 import { day } from "../../domain/time";
 import { faultBeside, faultOf, TextField } from "../../ui/Field";
+import { Sure } from "../../ui/Sure";
 import { Tick } from "../../ui/Tick";
 import { Part } from "./Part";
 
@@ -108,7 +109,6 @@ export function Tokens() {
 }
 
 function Row({ token, onGone }: { token: Schemas["TokenOut"]; onGone: () => void }) {
-  const [asking, setAsking] = useState(false);
   const takeBack = useMutation({
     mutationFn: () => need(api.DELETE("/api/tokens/{token_id}", { params: { path: { token_id: token.id } } })),
     onSuccess: onGone,
@@ -123,20 +123,13 @@ function Row({ token, onGone }: { token: Schemas["TokenOut"]; onGone: () => void
         </span>
         {takeBack.error && <span role="alert">{takeBack.error.message}</span>}
       </span>
-      {asking ? (
-        <>
-          <button type="button" className="act" disabled={takeBack.isPending} onClick={() => takeBack.mutate()}>
-            Yes, take it back
-          </button>
-          <button type="button" className="act" onClick={() => setAsking(false)}>
-            Keep it
-          </button>
-        </>
-      ) : (
-        <button type="button" className="act" aria-label={`Take back ${token.name}`} onClick={() => setAsking(true)}>
-          Take back
-        </button>
-      )}
+      <Sure
+        word="Take back"
+        label={`Take back ${token.name}`}
+        yes="Yes, take it back"
+        busy={takeBack.isPending}
+        onSure={() => takeBack.mutate()}
+      />
     </li>
   );
 }

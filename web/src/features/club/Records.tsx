@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, need } from "../../api/client";
+import { api, need, withFile } from "../../api/client";
 import { FileButton } from "../../ui/FileButton";
 
 const NAMES: Record<string, string> = { log: "log entries", sent_back: "sent back", combinations: "combinations" };
@@ -11,12 +11,7 @@ export function Records() {
     mutationFn: (file: File) =>
       need(
         api.POST("/api/club/records", {
-          body: { file: file as unknown as string },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.set("file", file);
-            return form;
-          },
+          ...withFile(file),
         }),
       ),
     onSuccess: () => client.invalidateQueries(),

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
 import { type PointerEvent, useRef, useState } from "react";
 import { askAnew } from "../../api/askAnew";
-import { api, need, type Schemas } from "../../api/client";
+import { api, need, type Schemas, withFile } from "../../api/client";
 import { clock } from "../../domain/time";
 import { FileButton } from "../../ui/FileButton";
 import { Stepper } from "../../ui/Stepper";
@@ -22,12 +22,7 @@ export function HeartFile({ entryId }: { entryId: number }) {
       need(
         api.POST("/api/log/{entry_id}/heart/look", {
           params: { path },
-          body: { file: file as never },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append("file", file);
-            return form;
-          },
+          ...withFile(file),
         }),
       ),
     onSuccess: ({ shift_s }) => setShift(Math.round(shift_s)),

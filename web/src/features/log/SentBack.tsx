@@ -6,6 +6,7 @@ import { nameAndSport } from "../../domain/person";
 import { clock, when } from "../../domain/time";
 import { Choice } from "../../ui/Choice";
 import { RPE_WORDS } from "../../ui/rpe";
+import { Sure } from "../../ui/Sure";
 
 type Sent = Schemas["SentBackOut"];
 
@@ -31,7 +32,6 @@ export function SentBack() {
 function Row({ sent, options }: { sent: Sent; options: { id: string; name: string }[] }) {
   const client = useQueryClient();
   const [who, setWho] = useState(String(sent.person_id ?? ""));
-  const [asking, setAsking] = useState(false);
   const done = async () => {
     for (const queryKey of [sentBackQuery.queryKey, ["log"], ["today"]]) await client.invalidateQueries({ queryKey });
   };
@@ -63,20 +63,7 @@ function Row({ sent, options }: { sent: Sent; options: { id: string; name: strin
         <button type="button" className="act main" disabled={!who || take.isPending} onClick={() => take.mutate()}>
           {take.isPending ? "Taking …" : "Take into the log"}
         </button>
-        {asking ? (
-          <>
-            <button type="button" className="act" disabled={drop.isPending} onClick={() => drop.mutate()}>
-              Yes, throw it away
-            </button>
-            <button type="button" className="act" onClick={() => setAsking(false)}>
-              Keep it
-            </button>
-          </>
-        ) : (
-          <button type="button" className="act" onClick={() => setAsking(true)}>
-            Throw away
-          </button>
-        )}
+        <Sure word="Throw away" yes="Yes, throw it away" busy={drop.isPending} onSure={() => drop.mutate()} />
       </div>
     </li>
   );
