@@ -6,6 +6,8 @@ import sys
 from collections.abc import Sequence as Arguments
 from typing import Any, get_args
 
+from yoisho.camp.camp import CampError
+from yoisho.camp_command import camp_command
 from yoisho.commands import (
     CommandError,
     claim_command,
@@ -125,6 +127,11 @@ def _parser() -> argparse.ArgumentParser:
     learn.add_argument("person", metavar="PERSON.json", help='such as {"age_years": 28, "mass_kg": 61}')
     learn.add_argument("logs", metavar="LOGS.json", help='such as [{"text": "8 x (20 all-out, 10 rest)", "rpe": 9}]')
     learn.set_defaults(run=calibrate_command)
+
+    weeks = commands.add_parser("camp", parents=[as_json], help="solve the weeks to a bout")
+    weeks.add_argument("camp", metavar="CAMP.json", help='such as {"start": "2027-01-04", "bout_on": "2027-03-20", '
+                       '"rule_set": "muay-thai-amateur", "days": ["mon", "thu", "sat"], "most_a_week": 3}')  # fmt: skip
+    weeks.set_defaults(run=camp_command)
     return parser
 
 
@@ -141,6 +148,7 @@ def main(arguments: Arguments[str] | None = None) -> int:
         return 2
     except (
         CommandError,
+        CampError,
         PersonError,
         TestResultError,
         ProfileError,

@@ -58,10 +58,14 @@ def a_list(value: Any, where: str) -> list[Any]:
 
 def read_person(path: str) -> Person:
     """The keyword arguments of `person()`, as an object; a strike test as its eight counts."""
+    return a_person(read_json(path), path)
+
+
+def a_person(told: Any, whose: str) -> Person:
     hints = get_type_hints(person)
-    told = dict(an_object(read_json(path), path, list(inspect.signature(person).parameters)))
+    told = dict(an_object(told, whose, list(inspect.signature(person).parameters)))
     for key, value in told.items():
-        where, kinds = f"{path}, {key}", _kinds(hints[key])
+        where, kinds = f"{whose}, {key}", _kinds(hints[key])
         if key == "strike_test" and value is not None:
             told[key] = _strike_test(value, where)
         elif (isinstance(value, bool) and bool not in kinds) or not isinstance(value, bool | int | float | str | None):

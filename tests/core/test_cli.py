@@ -269,3 +269,58 @@ def test_a_strike_test_may_stand_in_a_file_of_the_person(capsys, tmp_path):
     )
     assert one == other
     assert one["speed_scale"]["value"] != 1.0
+
+
+CAMP = {
+    "start": "2027-01-04", "bout_on": "2027-02-06", "rule_set": "muay-thai-amateur",
+    "days": ["mon", "tue", "thu", "sat"], "most_a_week": 4, "person": {"level": "fighter", "mass_kg": 63},
+    "fixed": [{"on": "2027-01-16", "purpose": "sparring"}], "ease_every": 3, "lactic_cutoff_days": 10,
+    "weights": {"threshold": 2, "skill": 1},
+}  # fmt: skip
+
+
+def test_camp_gives_days_weeks_and_rules_and_each_line_costs_what_it_says(capsys, tmp_path):
+    found = answer(capsys, "camp", written(tmp_path, "camp.json", CAMP))
+    assert found["status"] in ("optimal", "feasible")
+    assert found["bound_gap"] <= 0.02
+    assert len(found["weeks"]) == 5
+    assert all(rule["held"] for rule in found["rules"] if rule["hard"])
+    assert {"on": "2027-01-16", "purpose": "sparring"}.items() <= next(
+        day for day in found["days"] if day["purpose"] == "sparring"
+    ).items()
+    assert sum(day["load"] for day in found["days"]) == sum(week["load"] for week in found["weeks"])
+    first = found["days"][0]
+    told = answer(capsys, "evaluate", first["text"], "--level", "fighter", "--mass", "63")
+    minutes = told["figures"]["total_s"] / 60
+    assert first["load"] == pytest.approx(told["figures"]["rpe"]["value"] * minutes, rel=0.02)
+    assert first["knob"]
+
+
+def test_camp_says_which_rules_clash_where_nothing_fits(capsys, tmp_path):
+    late = {**CAMP, "fixed": [{"on": "2027-02-04", "purpose": "test"}]}
+    found = answer(capsys, "camp", written(tmp_path, "camp.json", late))
+    assert found["status"] == "impossible"
+    assert found["clash"] == ["lactic-cutoff", "fixed"]
+    assert "test day on Thu 4 February" in found["clash_sentences"][1]
+    assert found["days"] == []
+
+
+@pytest.mark.parametrize(
+    ("said", "words"),
+    [
+        ({"bout_on": None}, "give the day of the bout"),
+        ({"bout_on": "soon"}, "bout_on: a date such as"),
+        ({"days": "mon"}, "days: a list"),
+        ({"days": ["monday"]}, "one of mon, tue"),
+        ({"fixed": [{"on": "2027-01-16"}]}, "fixed, 1: 'purpose' is missing"),
+        ({"fixed": [{"on": "2027-01-16", "purpose": "boxing"}]}, "nothing is called 'boxing'"),
+        ({"most_a_week": "four"}, "most_a_week: a whole number"),
+        ({"minutes": {"mon": 3}}, "15 to 180 minutes"),
+        ({"person": {"level": "king"}}, "person, level: one of"),
+        ({"weights": [1]}, "weights: an object"),
+        ({"coach": "me"}, "there is no 'coach'"),
+    ],
+)
+def test_camp_says_what_is_wrong_and_where(capsys, tmp_path, said, words):
+    path = written(tmp_path, "camp.json", {**CAMP, **said})
+    assert words in command(capsys, "camp", path, fails=True)[1]

@@ -211,6 +211,28 @@ def propose_all(
     return tuple(replace(each, tradeoff=words) for each, words in zip(found, told, strict=True))
 
 
+def at_home(person: Person, target_id: str, limits: Limits, circumstances: Circumstances | None = None) -> Session:
+    """The best session of the families that were made for a purpose: one proposal, sooner than all of them.
+
+    Raises `ProposalError` where the limits leave no room for any.
+    """
+    bench = _Bench(limits.holding_for(person), target_id, limits, circumstances or Circumstances(of_somebody=False))
+    _stands(bench)
+    best: Search | None = None
+    for family in FAMILIES:
+        if target_id not in family.home or not family.needs <= limits.kit or (family.kicks and not limits.kicks):
+            continue
+        search = Search(family, partial(bench.score, family))
+        search.spread(SEEDS)
+        search.climb(MOST_TRIED)
+        if best is None or _best_score(search) > _best_score(best):
+            best = search
+    if best is None or _best_score(best) < WORTH_SHOWING:
+        return propose_all(person, target_id, limits, circumstances)[0].session
+    assert best.best is not None
+    return Session(best.family.name, bench.parts(best.family, best.knobs(best.best)))
+
+
 def _no_room(bench: _Bench) -> str:
     said = f"{bench.limits.minutes} minutes and these limits leave no room for {bench.target.name}"
     if not bench.barred:

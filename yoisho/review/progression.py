@@ -11,6 +11,7 @@ from typing import Literal
 
 from yoisho.design.nudge import Change, Judge, Knob, Turn, candidates
 from yoisho.engine.person import Person
+from yoisho.engine.readout import Reading
 from yoisho.judgement.cautions import stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.fade import fade_bound
@@ -119,6 +120,38 @@ def _not_clean(go: Go, target_id: str) -> str:
     return f"It was rated {go.rpe:g}, {go.expected_rpe:.0f} expected."
 
 
+@dataclass(frozen=True)
+class Notch:
+    """A knob turned by one notch: the best of the turns that keep the purpose."""
+
+    name: str
+    session: Session
+    reading: Reading
+
+
+def notch(judge: Judge, session: Session, knob: Knob, *, harder: bool) -> Notch | None:
+    """The session with a knob turned, harder or easier, the best of the ways to do it.
+
+    None where there is no way; harder, where none trains the purpose as well as before, and is stopped by nothing.
+    """
+    before = judge.read(session)
+    if before is None:
+        return None
+    strokes = judge.verdict(before, judge.spoken(before)).strokes
+    best: tuple[float, Notch] | None = None
+    for turn, changed in _turned(session, knob, harder):
+        after = judge.read(changed)
+        if after is None:
+            continue
+        spoken = judge.spoken(after)
+        verdict = judge.verdict(after, spoken)
+        if harder and (stops(spoken) or verdict.strokes < strokes):
+            continue
+        if best is None or verdict.score > best[0]:
+            best = verdict.score, Notch(turn.name, changed, after)
+    return best[1] if best else None
+
+
 def _turned(session: Session, knob: Knob, harder: bool) -> Iterator[tuple[Turn, Session]]:
     """Every notch of a knob, harder or easier."""
     up = UP[knob] if harder else not UP[knob]
@@ -146,24 +179,12 @@ def next_time(
     before = judge.read(session)
     if before is None:
         return NextTime("hold", "", "There is no work in it yet.", session)
-    strokes = judge.verdict(before, judge.spoken(before)).strokes
     for knob in knobs(target_id):
-        best: tuple[float, NextTime] | None = None
-        for turn, changed in _turned(session, knob, harder=step == "on"):
-            after = judge.read(changed)
-            if after is None:
-                continue
-            spoken = judge.spoken(after)
-            verdict = judge.verdict(after, spoken)
-            if step == "on" and (stops(spoken) or verdict.strokes < strokes):
-                continue
-            rated = (f"{each.figures['rpe'].value:.0f}" for each in (before, after))
+        turned = notch(judge, session, knob, harder=step == "on")
+        if turned is not None:
+            rated = (f"{each.figures['rpe'].value:.0f}" for each in (before, turned.reading))
             effort = Change("expected effort", *rated)
-            moved = tuple(each for each in judge.changes(before, after) if each.before != each.after)
-            told = NextTime(step, turn.name, reason, changed, (*moved, effort))
-            if best is None or verdict.score > best[0]:
-                best = verdict.score, told
-        if best is not None:
-            return best[1]
+            moved = tuple(each for each in judge.changes(before, turned.reading) if each.before != each.after)
+            return NextTime(step, turned.name, reason, turned.session, (*moved, effort))
     why = " No knob can be turned without leaving the purpose: choose another session of it." if step == "on" else ""
     return NextTime("hold", "", reason + why, session)
