@@ -14,6 +14,9 @@ from server.accounts.mailbox import router as mailbox
 from server.accounts.tokens import router as tokens_of_accounts
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
+from server.camp.api import router as camp
+from server.camp.feed import router as camp_feeds
+from server.camp.solving import router as camp_solving
 from server.combinations.api import router as combinations
 from server.dossier.api import router as dossier
 from server.errors import FieldError
@@ -74,6 +77,9 @@ api.add_router("", gate)
 api.add_router("", sessions)
 api.add_router("", today)
 api.add_router("", waiting)
+api.add_router("", camp)
+api.add_router("", camp_solving)
+api.add_router("", camp_feeds)
 api.add_router("", library)
 api.add_router("", combinations)
 api.add_router("", runs)

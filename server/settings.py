@@ -72,6 +72,7 @@ INSTALLED_APPS = [
     "server.review",
     "server.sendout",
     "server.today",
+    "server.camp",
     "server.demo",
 ]
 MIDDLEWARE = [

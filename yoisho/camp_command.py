@@ -10,7 +10,6 @@ from yoisho.camp.camp import WEEKDAYS, Camp, Fixed, Weekday
 from yoisho.camp.ladders import choices, text_of
 from yoisho.camp.plan import Placed, Plan, limbs, load
 from yoisho.camp.rules import ceilings, ruled
-from yoisho.camp.solve import Ask, solve
 from yoisho.commands import CommandError
 from yoisho.engine.person import person
 from yoisho.file_commands import a_list, a_person, an_object, number, read_json
@@ -100,6 +99,9 @@ def _placed(each: Placed, text: str, words: str) -> dict[str, Any]:
 
 
 def camp_command(options: argparse.Namespace) -> dict[str, Any]:
+    # The solver takes half a second to load: other commands do without.
+    from yoisho.camp.solve import Ask, solve
+
     told = an_object(read_json(options.camp), options.camp, _CAMP, needed=("start",))
     camp = read_camp(told, options.camp)
     given = told.get("person") or {}

@@ -35,6 +35,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "wall_sheet", "planned_file",
             "tracks", "make_track", "track", "cancel_track", "follow_track", "track_file",
             "music", "bring_music",
+            "camp_of",
         ),
         EVERYBODY,
     ),
@@ -51,6 +52,8 @@ ACCESS: dict[str, frozenset[Role]] = {
             "trends", "learned", "learn", "leave_out", "next_time", "look_at_heart", "keep_heart",
             "links", "make_link", "take_back_link", "sent_back", "take_sent_back", "drop_sent_back",
             "log_file", "heart_trace",
+            "camps", "create_camp", "camp", "save_camp", "delete_camp", "camp_nudges", "solve_camp", "camp_file",
+            "camp_feeds", "make_camp_feed", "take_back_camp_feed",
         ),
         TRAINING,
     ),
@@ -64,7 +67,18 @@ ACCESS: dict[str, frozenset[Role]] = {
 }  # fmt: skip
 """Every operation that asks who somebody is."""
 OPEN = frozenset(
-    {"me", "enter_demo", "mailbox", "set_up", "invitation", "join", "open_link", "speech_of_link", "send_back"}
+    {
+        "me",
+        "enter_demo",
+        "mailbox",
+        "set_up",
+        "invitation",
+        "join",
+        "open_link",
+        "speech_of_link",
+        "send_back",
+        "follow_camp_feed",
+    }
 )
 """Those that do not: the door, and what whoever has a link to a session may. Signing in, sessions and second steps are
 allauth's, below `/_allauth/`."""

@@ -8,6 +8,7 @@ from django.db.models import F, TextField
 from django.db.models.functions import Cast
 
 from server.accounts.models import Club
+from server.camp.keep import forget
 from server.logbook.models import LogEntry
 from server.roster.models import Person
 from server.runs.models import Result
@@ -19,7 +20,8 @@ PLACES = {
     "accounts.Answered": "user__club", "accounts.Invitation": "club", "training.Session": "club",
     "training.Version": "session__club", "runs.Run": "club", "runs.Journal": "run__club", "runs.LiveState": "run__club",
     "runs.Result": "run__club", "runs.Letter": "club", "logbook.LogEntry": "club", "combinations.BookEntry": "club",
-    "sendout.SentBack": "club", "sendout.CueTrack": "club", "sendout.Music": "club",
+    "sendout.SentBack": "club", "sendout.CueTrack": "club", "sendout.Music": "club", "camp.Camp": "club",
+    "camp.CampSession": "camp__club",
 }  # fmt: skip
 """Where a name may have been written down beside the roster itself, and the way from there to its club."""
 
@@ -49,6 +51,8 @@ def erase(who: Person) -> None:
     LogEntry.objects.filter(result__person=who).update(note="", pain=[])
     Result.objects.filter(person=who).update(record=None, done=None)
     SentBack.objects.filter(person=who).delete()
+    for camp in who.camps.select_related("club"):
+        forget(camp)
     name, club = who.name, who.club
     who.delete()
     for label, way in PLACES.items():

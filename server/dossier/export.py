@@ -19,6 +19,7 @@ tests.csv     field tests: kind, day, value in the test's unit, counts, where, w
 log.csv       what was logged: when, how long [s], rating 0-10, strikes counted, note, pain
 learned.json  what their logs have taught: every capacity before and after, with its 80 % range
 sent_back.json what they sent by a link and nobody has taken yet
+camps.json    what was asked of the weeks to a bout, and the days that were planned
 records.json  what clock and devices kept of each run: stretches played, heart [s, bpm], strikes [s]
 """
 
@@ -62,6 +63,13 @@ def archive(who: Person) -> bytes:
         {"received_at": sent.received_at, "name": sent.name, **sent.entry}
         for sent in SentBack.objects.filter(person=who)
     ]
+    camps = [
+        {
+            "asked": camp.asked,
+            "days": list(camp.sessions.filter(cancelled_at=None).values("on", "purpose", "size", "cost")),
+        }
+        for camp in who.camps.all()
+    ]
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as files:
         files.writestr("README.txt", ABOUT)
@@ -70,5 +78,6 @@ def archive(who: Person) -> bytes:
         files.writestr("log.csv", log)
         files.writestr("learned.json", json.dumps(_learned(who), ensure_ascii=False, indent=1))
         files.writestr("sent_back.json", json.dumps(_plain(waiting), ensure_ascii=False))
+        files.writestr("camps.json", json.dumps(_plain(camps), ensure_ascii=False))
         files.writestr("records.json", json.dumps(_plain(told), ensure_ascii=False))
     return out.getvalue()

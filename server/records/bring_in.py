@@ -107,13 +107,14 @@ def _copy(model: type[models.Model], columns: list[str], rows: Iterable[Iterable
             into.write_row(list(row))
 
 
-def _bring(club: Club, table: Table, files: zipfile.ZipFile, made: Made) -> None:
+def _bring(club: Club, table: Table, files: zipfile.ZipFile, made: Made, version: int) -> None:
     owned = any(field.name == "club" for field in table.model._meta.fields)
     rows: list[list[Any]] = []
     lists: dict[str, list[tuple[int, int]]] = {each.name: [] for each in table.lists}
     read: set[bytes] = set()
     for number, row in _lines(files, f"{table.name}.jsonl"):
         where = f"{table.name}.jsonl, line {number}"
+        row = table.up_to_date(row, version)
         _known(where, table, row)
         _possible(where, table, row, read)
         own = [_value(where, field, row[field.name], made) for field in table.fields]
@@ -147,23 +148,29 @@ def _opened(file: BinaryIO) -> zipfile.ZipFile:
         raise ArchiveError("This is no zip archive, or it is torn. Export the club again.") from error
     if sum(info.file_size for info in files.infolist()) > MOST_UNPACKED:
         raise ArchiveError(f"Unpacked it would be larger than {MOST_UNPACKED // 1_000_000} MB.")
-    wanted = {"club.json", *(f"{table.name}.jsonl" for table in TABLES)}
-    if missing := sorted(wanted - names):
-        raise ArchiveError(f"There is no {missing[0]} in it: this is not the archive of a club, or not the whole.")
+    _there(names, ["club.json"])
     return files
 
 
-def _settings(club: Club, files: zipfile.ZipFile) -> None:
+def _there(names: Iterable[str], wanted: Iterable[str]) -> None:
+    if missing := sorted(set(wanted) - set(names)):
+        raise ArchiveError(f"There is no {missing[0]} in it: this is not the archive of a club, or not the whole.")
+
+
+def _settings(club: Club, files: zipfile.ZipFile) -> int:
+    """Takes the club's own, and gives the version of the archive."""
     try:
         own = json.loads(files.read("club.json"))
         found = own["format"], own["version"]
     except (ValueError, KeyError, TypeError) as error:
         raise ArchiveError("club.json cannot be read: it says neither format nor version.") from error
-    if found != (FORMAT, VERSION):
-        raise ArchiveError(f"This is {found[0]} {found[1]}; {FORMAT} {VERSION} can be read.")
+    version = found[1]
+    if found[0] != FORMAT or isinstance(version, bool) or version not in range(1, VERSION + 1):
+        raise ArchiveError(f"This is {found[0]} {version}; {FORMAT} 1 to {VERSION} can be read.")
     for name in SETTINGS:
         setattr(club, name, _value("club.json", cast(AnyField, Club._meta.get_field(name)), own.get(name), {}))
     club.save()
+    return int(version)
 
 
 def bring_in(club: Club, file: BinaryIO) -> dict[str, int]:
@@ -174,9 +181,11 @@ def bring_in(club: Club, file: BinaryIO) -> dict[str, int]:
         with files, transaction.atomic():
             if not is_empty(club):
                 raise ArchiveError("This club holds records already. Bring it into an empty one.")
-            _settings(club, files)
-            for table in TABLES:
-                _bring(club, table, files, made)
+            version = _settings(club, files)
+            here = [table for table in TABLES if table.since <= version]
+            _there(files.namelist(), [f"{table.name}.jsonl" for table in here])
+            for table in here:
+                _bring(club, table, files, made, version)
     except (zipfile.BadZipFile, EOFError, UnicodeDecodeError) as error:
         raise ArchiveError("The archive is torn. Export the club again.") from error
-    return {table.name: len(made[table.model]) for table in TABLES}
+    return {table.name: len(made.get(table.model, ())) for table in TABLES}

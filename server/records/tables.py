@@ -1,7 +1,7 @@
 """What of a club goes out whole and comes in again: every table, in an order in which each points back only."""
 
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
@@ -10,6 +10,7 @@ from django.db import models
 from django.db.models.functions import Cast
 
 from server.accounts.models import Club
+from server.camp.models import Camp, CampSession
 from server.combinations.models import BookEntry
 from server.logbook.models import LogEntry
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
@@ -35,6 +36,11 @@ def _no_session(row: Row) -> Row:
     return {**row, "entry": {**msgspec.json.decode(row["entry"]), "session_id": None}}
 
 
+def _no_bases(row: Row) -> Row:
+    """The sessions that are liked are told by ids of this server alone; what was made of them is in the choices."""
+    return {**row, "asked": {**msgspec.json.decode(row["asked"]), "bases": {}}}
+
+
 @dataclass(frozen=True)
 class Table:
     name: str
@@ -42,6 +48,14 @@ class Table:
     way: str
     """From a row to its club."""
     tidy: Callable[[Row], Row] = lambda row: row
+    since: int = 1
+    """The version of the archive that has it first."""
+    added: Mapping[str, tuple[int, Any]] = field(default_factory=dict)
+    """Fields that came later: since which version, and what rows of an earlier one have there."""
+
+    def up_to_date(self, row: Row, version: int) -> Row:
+        """A row of an archive of any version, as one of this version."""
+        return {**{name: value for name, (since, value) in self.added.items() if version < since}, **row}
 
     @cached_property
     def fields(self) -> tuple[AnyField, ...]:
@@ -75,7 +89,7 @@ TABLES = (
     Table("limits", Limit, "person__club"),
     Table("tests", FieldTest, "person__club"),
     Table("knocks", Knock, "person__club"),
-    Table("sessions", Session, "club"),
+    Table("sessions", Session, "club", added={"in_lists": (2, True)}),
     Table("versions", Version, "session__club"),
     Table("combinations", BookEntry, "club"),
     Table("runs", Run, "club"),
@@ -83,6 +97,8 @@ TABLES = (
     Table("results", Result, "run__club"),
     Table("log", LogEntry, "club"),
     Table("planned", Planned, "club"),
+    Table("camps", Camp, "club", _no_bases, since=2),
+    Table("camp_sessions", CampSession, "camp__club", since=2),
     Table("sent_back", SentBack, "club", _no_session),
 )
 BY_MODEL = {table.model: table for table in TABLES}

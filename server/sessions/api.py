@@ -94,7 +94,7 @@ def sessions(request: HttpRequest) -> Listed:
             "series": _series_of(saved, due),
         }
 
-    return Listed(Saved.objects.of(club).select_related("person"), row)
+    return Listed(Saved.objects.of(club).filter(in_lists=True).select_related("person"), row)
 
 
 def _checked(body: schemas.SessionState, club: Club) -> dict[str, object]:

@@ -20,6 +20,8 @@ class Session(models.Model):
     week = models.PositiveSmallIntegerField(null=True)
     """Which of them, from 1."""
     weeks = models.PositiveSmallIntegerField(null=True)
+    in_lists = models.BooleanField(default=True)
+    """Among the club's sessions; one that stands in a plan of weeks alone is found there."""
     revision = models.PositiveIntegerField(default=1)
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)

@@ -98,7 +98,7 @@ def test_every_row_is_as_its_schema_says(full):
 
 STAYS = {
     "Club", "User", "Answered", "SetUpCode", "Invitation", "LiveState", "Letter", "ShareLink", "Calibration",
-    "CueTrack", "Music", "ApiToken",
+    "CueTrack", "Music", "ApiToken", "CampFeed",
 }  # fmt: skip
 """Who may enter, what was answered to devices, where clocks stand just now, post between coaches, ways in from outside,
 and what is made or worked out anew."""
@@ -151,6 +151,22 @@ def test_a_wrong_line_is_named_and_nothing_comes_in(full, stranger, table, chang
     assert Club.objects.get(pk=stranger.club.pk).name == "Other Hall"
 
 
+def test_an_archive_of_the_first_version_comes_in_too(full, stranger):
+    """It had no camps, and every session was among the club's own."""
+    content = content_of(archive(full))
+    for table in ("camps", "camp_sessions"):
+        del content[f"{table}.jsonl"], content[f"{table}.schema.json"]
+    rows = [json.loads(line) for line in content["sessions.jsonl"].splitlines()]
+    content["sessions.jsonl"] = b"".join(
+        json.dumps({name: value for name, value in row.items() if name != "in_lists"}).encode() + b"\n" for row in rows
+    )
+    content["club.json"] = content["club.json"].replace(b'"version": 2', b'"version": 1')
+    answer = bring(stranger, zipped(content))
+    assert answer.status_code == 200, answer.content
+    assert answer.json()["rows"]["camps"] == 0
+    assert len(stranger.listed("sessions")) == len(rows)
+
+
 def test_what_is_no_archive_says_so(full, coach):
     good = archive(full).fp.getvalue()
     assert "empty" in fault(bring(coach, b""))["msg"]
@@ -158,8 +174,8 @@ def test_what_is_no_archive_says_so(full, coach):
     assert "torn" in fault(bring(coach, good[: len(good) // 2]))["msg"]
     assert "There is no club.json" in fault(bring(coach, zipped({"README.txt": b"hello"})))["msg"]
     content = content_of(archive(full))
-    content["club.json"] = content["club.json"].replace(b'"version": 1', b'"version": 9')
-    assert "yoisho-club 1 can be read" in fault(bring(coach, zipped(content)))["msg"]
+    content["club.json"] = content["club.json"].replace(b'"version": 2', b'"version": 9')
+    assert "yoisho-club 1 to 2 can be read" in fault(bring(coach, zipped(content)))["msg"]
     content["club.json"] = b"[]"
     assert "club.json" in fault(bring(coach, zipped(content)))["msg"]
 

@@ -1,6 +1,6 @@
 """What stands to choose from: of each purpose a session, its knobs turned step by step, and what each should cost."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from math import ceil
 
@@ -271,14 +271,20 @@ def choices(
     around: Circumstances | None = None,
     bases: Mapping[str, Session] | None = None,
     kit: frozenset[str] | None = None,
+    told: Callable[[float], None] | None = None,
 ) -> Choices:
-    """What can be planned for somebody: the sessions they like, else what is proposed, each simulated once."""
+    """What can be planned for somebody: the sessions they like, else what is proposed, each simulated once.
+
+    `told` hears how much of it is there, from 0 to 1.
+    """
     held = Circumstance(person, around or Circumstances(of_somebody=False))
     minutes = max((camp.minutes.get(day, DEFAULT_MINUTES) for day in camp.days), default=DEFAULT_MINUTES)
     found: dict[str, Ladder] = {}
     without: dict[str, str] = {}
     wanted = dict.fromkeys((*weights_of(camp), *(purpose for _, purpose in camp.fixtures if purpose in TARGETS)))
-    for purpose in wanted:
+    for number, purpose in enumerate(wanted):
+        if told is not None:
+            told(number / len(wanted))
         base = (bases or {}).get(purpose)
         try:
             base = base or _proposed(camp, person, purpose, held, minutes, kit)

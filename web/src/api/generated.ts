@@ -24,6 +24,179 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/camp-feeds/{token}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Follow Camp Feed
+         * @description The camp as a calendar, for whoever has the address.
+         */
+        get: operations["follow_camp_feed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Camps
+         * @description The club's camps, the last changed first.
+         */
+        get: operations["camps"];
+        put?: never;
+        /**
+         * Create Camp
+         * @description What is asked of the weeks, for a person or a group. Its plan is solved after.
+         */
+        post: operations["create_camp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Camp */
+        get: operations["camp"];
+        /**
+         * Save Camp
+         * @description The whole plan as it is now. Rules speak of it and do not stop it: what a coach puts there stands there.
+         */
+        put: operations["save_camp"];
+        post?: never;
+        /**
+         * Delete Camp
+         * @description The camp, and what of it is still to come. What was done stays in the log.
+         */
+        delete: operations["delete_camp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Camp Feeds
+         * @description Every address that a calendar follows, the newest first; those taken back too.
+         */
+        get: operations["camp_feeds"];
+        put?: never;
+        /**
+         * Make Camp Feed
+         * @description A secret address. Whoever has it sees days and sessions, no name and nothing of health.
+         */
+        post: operations["make_camp_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}/feeds/{feed_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back Camp Feed
+         * @description From now on it tells nothing.
+         */
+        delete: operations["take_back_camp_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Camp File
+         * @description The camp as a calendar or a table.
+         */
+        get: operations["camp_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}/nudges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Camp Nudges
+         * @description Small changes after which less is broken, the best first.
+         */
+        get: operations["camp_nudges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camps/{camp_id}/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solve Camp
+         * @description The best plan around what is locked or past, as lines of JSON: progress, and the plan last. Nothing is saved.
+         */
+        post: operations["solve_camp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/claim": {
         parameters: {
             query?: never;
@@ -1631,6 +1804,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/camp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Camp Of
+         * @description Where a session stands in a camp; nothing where it stands in none.
+         */
+        get: operations["camp_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/export": {
         parameters: {
             query?: never;
@@ -2144,6 +2337,55 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * AskedIn
+         * @description What a coach asks of the weeks.
+         */
+        AskedIn: {
+            /** Bases */
+            bases?: {
+                [key: string]: number;
+            };
+            /** Bout On */
+            bout_on?: string | null;
+            /** Days */
+            days: components["schemas"]["DayIn"][];
+            /**
+             * Ease Every
+             * @default 4
+             * @enum {integer}
+             */
+            ease_every: 0 | 3 | 4;
+            /** Fixed */
+            fixed?: components["schemas"]["FixedIn"][];
+            /** Lactic Cutoff Days */
+            lactic_cutoff_days?: number | null;
+            /**
+             * Most A Week
+             * @default 4
+             */
+            most_a_week: number;
+            /**
+             * Most Climb
+             * @default 0.15
+             */
+            most_climb: number;
+            /** Rule Set */
+            rule_set?: string | null;
+            /** Softened */
+            softened?: string[];
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /** Weeks */
+            weeks?: number | null;
+            /** Weights */
+            weights?: {
+                [key: string]: number;
+            };
+        };
         /** Band */
         Band: {
             /** High */
@@ -2197,6 +2439,13 @@ export interface components {
             demand_frac: number;
             /** Seconds */
             seconds: number;
+        };
+        /** BreachAnswer */
+        BreachAnswer: {
+            /** Days */
+            days: string[];
+            /** Text */
+            text: string;
         };
         /** Brought */
         Brought: {
@@ -2257,6 +2506,135 @@ export interface components {
             combination_every_s?: number | null;
             /** Muted */
             muted: ("swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
+        };
+        /** CampNudge */
+        CampNudge: {
+            /** Effect */
+            effect: string;
+            /** Name */
+            name: string;
+            /** Placed */
+            placed: components["schemas"]["PlacedIn"][];
+        };
+        /**
+         * CampOfSession
+         * @description Where a session stands in a camp.
+         */
+        CampOfSession: {
+            /** Bout On */
+            bout_on: string | null;
+            /** Camp Id */
+            camp_id: number;
+            /** Knob */
+            knob: string;
+            /** Purpose */
+            purpose: string;
+            /** Week */
+            week: number;
+            /** Weeks */
+            weeks: number;
+            /** Who */
+            who: string;
+        };
+        /** CampOut */
+        CampOut: {
+            asked: components["schemas"]["AskedIn"];
+            /** Bound Gap */
+            bound_gap: number | null;
+            /** Fixtures */
+            fixtures: [
+                string,
+                string
+            ][];
+            /** Group Id */
+            group_id: number | null;
+            /** Hold */
+            hold: [
+                string,
+                number
+            ][];
+            /** Id */
+            id: number;
+            /** Lactic Until */
+            lactic_until: string | null;
+            /** Ladders */
+            ladders: components["schemas"]["LadderOut"][];
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Notes */
+            notes: string[];
+            /** Person Id */
+            person_id: number | null;
+            /** Placed */
+            placed: components["schemas"]["PlacedOut"][];
+            /** Rehearsal From */
+            rehearsal_from: string | null;
+            /** Revision */
+            revision: number;
+            /** Rules */
+            rules: components["schemas"]["RuleAnswer"][];
+            /** Taper From */
+            taper_from: string | null;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Weeks */
+            weeks: components["schemas"]["WeekAnswer"][];
+            /** Who */
+            who: string;
+            /** Without */
+            without: {
+                [key: string]: string;
+            };
+        };
+        /** CampPlanIn */
+        CampPlanIn: {
+            asked: components["schemas"]["AskedIn"];
+            /** Bound Gap */
+            bound_gap?: number | null;
+            /** Hold */
+            hold?: [
+                string,
+                number
+            ][];
+            /** Placed */
+            placed: components["schemas"]["PlacedIn"][];
+            /** Revision */
+            revision: number;
+            /**
+             * Solved
+             * @default false
+             */
+            solved: boolean;
+        };
+        /** CampRow */
+        CampRow: {
+            /** Bout On */
+            bout_on: string | null;
+            /** Done */
+            done: number;
+            /** Group Id */
+            group_id: number | null;
+            /** Id */
+            id: number;
+            /** Person Id */
+            person_id: number | null;
+            /** Sessions */
+            sessions: number;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /** Weeks */
+            weeks: number;
+            /** Who */
+            who: string;
         };
         /** Capacity */
         Capacity: {
@@ -2367,6 +2745,21 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /** ClashOut */
+        ClashOut: {
+            /** May Give */
+            may_give: boolean;
+            /** Name */
+            name: string;
+            /** Rule */
+            rule: string;
+            /** Said */
+            said: string[];
+            /** Sentence */
+            sentence: string;
+            /** Then Fits */
+            then_fits: boolean;
         };
         /** ClearanceIn */
         ClearanceIn: {
@@ -2530,6 +2923,25 @@ export interface components {
              */
             kind: "bell" | "change" | "clack" | "count" | "end";
         };
+        /** DayIn */
+        DayIn: {
+            /**
+             * At
+             * Format: time
+             * @default 18:00:00
+             */
+            at: string;
+            /**
+             * Minutes
+             * @default 75
+             */
+            minutes: number;
+            /**
+             * Weekday
+             * @enum {string}
+             */
+            weekday: "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
+        };
         /** DayLoad */
         DayLoad: {
             /** Done */
@@ -2570,6 +2982,19 @@ export interface components {
             strikes: number | null;
             /** Work S */
             work_s: number;
+        };
+        /** DoneOut */
+        DoneOut: {
+            /** Entry Id */
+            entry_id: number;
+            /** Finished */
+            finished: boolean;
+            /** Load */
+            load: number;
+            /** Rpe */
+            rpe: number;
+            /** Too Hard */
+            too_hard: boolean;
         };
         /**
          * @description Combinations and the order of them.
@@ -2742,6 +3167,20 @@ export interface components {
             /** Detail */
             detail: components["schemas"]["Fault"][];
         };
+        /** FeedOut */
+        FeedOut: {
+            /** Address */
+            address: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Revoked */
+            revoked: boolean;
+        };
         /** FieldTestIn */
         FieldTestIn: {
             /**
@@ -2867,6 +3306,20 @@ export interface components {
             what: string;
             /** Within */
             within: boolean;
+        };
+        /** FixedIn */
+        FixedIn: {
+            /**
+             * Every Weeks
+             * @default 1
+             */
+            every_weeks: number;
+            /** On */
+            on?: string | null;
+            /** Purpose */
+            purpose: string;
+            /** Weekday */
+            weekday?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun") | null;
         };
         /**
          * FloorInterval
@@ -3198,6 +3651,17 @@ export interface components {
             source: string;
             /** Value */
             value: number;
+        };
+        /** LadderOut */
+        LadderOut: {
+            /** Name */
+            name: string;
+            /** Purpose */
+            purpose: string;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Word */
+            word: string;
         };
         /**
          * LearnedOut
@@ -3757,6 +4221,14 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** NewCamp */
+        NewCamp: {
+            asked: components["schemas"]["AskedIn"];
+            /** Group Id */
+            group_id?: number | null;
+            /** Person Id */
+            person_id?: number | null;
+        };
         /** NextTimeOut */
         NextTimeOut: {
             /** Changes */
@@ -4090,6 +4562,103 @@ export interface components {
             /** Tests */
             tests: components["schemas"]["FieldTestOut"][];
         };
+        /** PlacedIn */
+        PlacedIn: {
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Order
+             * @default 0
+             */
+            order: number;
+            /** Purpose */
+            purpose: string;
+            /** Session Id */
+            session_id?: number | null;
+            /**
+             * Size
+             * @default whole
+             * @enum {string}
+             */
+            size: "whole" | "two thirds" | "half";
+            /**
+             * Skipped
+             * @default false
+             */
+            skipped: boolean;
+            /** Step */
+            step?: number | null;
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+        };
+        /** PlacedOut */
+        PlacedOut: {
+            done: components["schemas"]["DoneOut"] | null;
+            /** Edited */
+            edited: boolean;
+            /** Hard */
+            hard: boolean;
+            /** Knob */
+            knob: string;
+            /** Lactic */
+            lactic: boolean;
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Load */
+            load: number;
+            /** Locked */
+            locked: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Missed */
+            missed: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Order */
+            order: number;
+            /** Planned Id */
+            planned_id: number | null;
+            /** Planned Load */
+            planned_load: number;
+            /** Purpose */
+            purpose: string;
+            /** Rpe */
+            rpe: number;
+            /** Session Id */
+            session_id: number | null;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "whole" | "two thirds" | "half";
+            /** Skipped */
+            skipped: boolean;
+            /** Step */
+            step: number | null;
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Word */
+            word: string;
+        };
         /** PlanIn */
         PlanIn: {
             /**
@@ -4147,6 +4716,19 @@ export interface components {
             title: string;
             /** Total S */
             total_s: number;
+        };
+        /**
+         * ProgressOut
+         * @description A line that solving streams while it works, and its last.
+         */
+        ProgressOut: {
+            /** Error */
+            error?: string | null;
+            /** Progress */
+            progress: number;
+            solved?: components["schemas"]["SolvedOut"] | null;
+            /** Words */
+            words: string;
         };
         /** ProposalOut */
         ProposalOut: {
@@ -4465,6 +5047,30 @@ export interface components {
             strikes: number | null;
             /** Took S */
             took_s?: number | null;
+        };
+        /** RuleAnswer */
+        RuleAnswer: {
+            /** Breaches */
+            breaches: components["schemas"]["BreachAnswer"][];
+            /** Hard */
+            hard: boolean;
+            /** Id */
+            id: string;
+            /** May Give */
+            may_give: boolean;
+            /** Seal */
+            seal: string;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "caution" | "stop";
+            /** Softened */
+            softened: boolean;
+            /** Source */
+            source: string;
         };
         /** RulesOut */
         RulesOut: {
@@ -5059,6 +5665,36 @@ export interface components {
             /** Strikes */
             strikes: number[];
         };
+        /** SolveIn */
+        SolveIn: {
+            asked?: components["schemas"]["AskedIn"] | null;
+            /** Hold */
+            hold?: [
+                string,
+                number
+            ][];
+            /** Keep */
+            keep?: components["schemas"]["PlacedIn"][] | null;
+        };
+        /**
+         * SolvedOut
+         * @description The last line that solving streams.
+         */
+        SolvedOut: {
+            /** Bound Gap */
+            bound_gap: number | null;
+            /** Clash */
+            clash: components["schemas"]["ClashOut"][];
+            /** Placed */
+            placed: components["schemas"]["PlacedIn"][];
+            /** Seconds */
+            seconds: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "optimal" | "feasible" | "impossible";
+        };
         /** Somebody */
         Somebody: {
             /** Id */
@@ -5086,6 +5722,41 @@ export interface components {
          * @enum {string}
          */
         State: "waiting" | "making" | "done" | "failed" | "cancelled";
+        /** StepOut */
+        StepOut: {
+            /** Hard */
+            hard: {
+                [key: string]: boolean;
+            };
+            /** Lactic */
+            lactic: {
+                [key: string]: boolean;
+            };
+            /** Limbs */
+            limbs: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Load */
+            load: {
+                [key: string]: number;
+            };
+            /** Minutes */
+            minutes: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Rest S */
+            rest_s: number;
+            /** Round S */
+            round_s: number;
+            /** Rounds */
+            rounds: number;
+            /** Words */
+            words: string;
+        };
         /** StoodIn */
         StoodIn: {
             /** At S */
@@ -5649,6 +6320,42 @@ export interface components {
             /** Needed S */
             needed_s: number;
         };
+        /** WeekAnswer */
+        WeekAnswer: {
+            /** Done Limbs */
+            done_limbs: {
+                [key: string]: number;
+            };
+            /** Done Load */
+            done_load: number;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Limbs */
+            limbs: {
+                [key: string]: number;
+            };
+            /** Load */
+            load: number;
+            /** Number */
+            number: number;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "build" | "press" | "ease" | "sharpen" | "fresh";
+            /** Turned */
+            turned: string[];
+            /** Whole */
+            whole: boolean;
+        };
         /** Welcome */
         Welcome: {
             /** Club */
@@ -5744,6 +6451,428 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    follow_camp_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    camps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampRow"][];
+                };
+            };
+        };
+    };
+    create_camp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCamp"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    camp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_camp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CampPlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    delete_camp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    camp_feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    make_camp_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    take_back_camp_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+                feed_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    camp_file: {
+        parameters: {
+            query?: {
+                form?: "ics" | "csv";
+            };
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    camp_nudges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampNudge"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    solve_camp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                camp_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9058,6 +10187,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    camp_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CampOfSession"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

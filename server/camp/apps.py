@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class CampConfig(AppConfig):
+    name = "server.camp"
+    label = "camp"
