@@ -191,7 +191,7 @@ def save_plan(camp: Camp, user: User, body: CampPlanIn) -> Camp:
         _refuse_what_is_done(kept, body.placed)
         _Writer(kept, user, body.placed).write()
         camp.asked = body.asked.model_dump(mode="json")
-        camp.hold = [list(pair) for pair in body.hold]
+        camp.hold = [each.model_dump() for each in body.hold]
         camp.bound_gap = body.bound_gap if body.solved else None
         camp.revision += 1
         camp.save(update_fields=["asked", "hold", "bound_gap", "revision", "saved_at"])

@@ -22,7 +22,7 @@ class Camp(models.Model):
     another. None until the first plan is solved."""
     choices_key = models.CharField(max_length=64, blank=True)
     hold = models.JSONField(default=list)
-    """Pairs of a purpose and a week in which its knob is not turned."""
+    """Purposes, each with a week in which its knob is not turned."""
     bound_gap = models.FloatField(null=True)
     """Of the plan as it was solved last; None where none was, or where it was pushed about by hand since."""
     revision = models.PositiveIntegerField(default=1)

@@ -53,6 +53,20 @@ class AskedIn(Schema):
     softened: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=20)] = Field(default_factory=list)
 
 
+class Hold(Schema):
+    """A purpose whose knob is not turned in a week."""
+
+    purpose: Annotated[str, Field(max_length=40)]
+    week: Annotated[StrictInt, Field(ge=1, le=2 * LONGEST_WEEKS)]
+
+
+class Fixture(Told):
+    """What is fixed on a day."""
+
+    on: date
+    purpose: str
+
+
 class PlacedIn(Schema):
     uid: UUID
     on: date
@@ -69,7 +83,7 @@ class PlacedIn(Schema):
 class CampPlanIn(Schema):
     asked: AskedIn
     placed: Annotated[list[PlacedIn], Field(max_length=MOST_PLACED)]
-    hold: Annotated[list[tuple[str, int]], Field(max_length=MOST_PLACED)] = Field(default_factory=list)
+    hold: Annotated[list[Hold], Field(max_length=MOST_PLACED)] = Field(default_factory=list)
     revision: int
     """The one that the change began from."""
     solved: bool = False
@@ -176,12 +190,12 @@ class CampOut(Told):
     taper_from: date | None
     lactic_until: date | None
     rehearsal_from: date | None
-    fixtures: list[tuple[date, str]]
+    fixtures: list[Fixture]
     ladders: list[LadderOut]
     without: dict[str, str]
     """Purposes that nothing can be found for, and why."""
     placed: list[PlacedOut]
-    hold: list[tuple[str, int]]
+    hold: list[Hold]
     weeks: list[WeekAnswer]
     rules: list[RuleAnswer]
     bound_gap: float | None
@@ -221,7 +235,7 @@ class SolveIn(Schema):
     """Other than the camp has: to see what would change."""
     keep: Annotated[list[PlacedIn], Field(max_length=MOST_PLACED)] | None = None
     """What is locked or past, by the client's own state; the camp's own where none is said."""
-    hold: Annotated[list[tuple[str, int]], Field(max_length=MOST_PLACED)] = Field(default_factory=list)
+    hold: Annotated[list[Hold], Field(max_length=MOST_PLACED)] = Field(default_factory=list)
 
 
 class FeedOut(Told):

@@ -137,7 +137,9 @@ def solve_camp(request: HttpRequest, camp_id: int, body: SolveIn) -> StreamingHt
         if str(each.uid) not in known and each.step is None:
             # What it costs is not known yet, and the thread asks the database nothing.
             raise FieldError(["body", "keep", number, "uid"], "Save this session of its own first.", "session")
-    work = _Work(choosing(camp, kept.core, kept.asked), kept, stays, frozenset(body.hold))
+    work = _Work(
+        choosing(camp, kept.core, kept.asked), kept, stays, frozenset((each.purpose, each.week) for each in body.hold)
+    )
     # What the thread needs of the database is read here.
     _ = kept.held, kept.known
     answer = StreamingHttpResponse(_lines(camp, work), content_type="application/x-ndjson")

@@ -3,9 +3,10 @@
 from server.camp.asked import whose
 from server.camp.keep import Held, Kept, word_of
 from server.camp.models import Camp
-from server.camp.schemas import CampOut, CampRow, LadderOut, PlacedOut, StepOut
+from server.camp.schemas import CampOut, CampRow, Fixture, Hold, LadderOut, PlacedOut, StepOut
 from yoisho.answers.camp import NOTHING_PROMISED, TAKEN_FOR, rules_answer, weeks_answer
 from yoisho.camp.camp import MAY_GIVE
+from yoisho.camp.camp import Camp as CoreCamp
 from yoisho.camp.ladders import Choices, Step
 from yoisho.camp.plan import SIZES
 
@@ -53,6 +54,10 @@ def placed_out(held: Held, kept: Kept) -> PlacedOut:
     )  # fmt: skip
 
 
+def _fixtures(core: CoreCamp) -> list[Fixture]:
+    return [Fixture(on=on, purpose=purpose) for on, purpose in core.fixtures]
+
+
 def camp_out(camp: Camp) -> CampOut:
     kept = Kept(camp)
     core = kept.core
@@ -60,10 +65,11 @@ def camp_out(camp: Camp) -> CampOut:
     return CampOut(
         id=camp.pk, revision=camp.revision, who=whose(camp).name, person_id=camp.person_id, group_id=camp.group_id,
         today=kept.today, asked=kept.asked, last=core.last, taper_from=core.taper_from,
-        lactic_until=core.lactic_until, rehearsal_from=core.rehearsal_from, fixtures=list(core.fixtures),
+        lactic_until=core.lactic_until, rehearsal_from=core.rehearsal_from, fixtures=_fixtures(core),
         ladders=ladders_out(kept.costs), without=kept.costs.without,
-        placed=[placed_out(each, kept) for each in kept.held], hold=[(p, w) for p, w in camp.hold],
-        weeks=weeks_answer(core, kept.plan, done), rules=rules_answer(core, kept.plan, kept.known.ceilings, MAY_GIVE),
+        placed=[placed_out(each, kept) for each in kept.held], hold=[Hold(**each) for each in camp.hold],
+        weeks=weeks_answer(core, kept.plan, done),
+        rules=rules_answer(core, kept.plan, kept.known.ceilings, MAY_GIVE, kept.today),
         bound_gap=camp.bound_gap, notes=[TAKEN_FOR, NOTHING_PROMISED],
     )  # fmt: skip
 

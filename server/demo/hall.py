@@ -198,6 +198,8 @@ class DemoTraining:
 
 
 WEEKS_OF_HISTORY = 12
+IN_CAMP, LIKED = "Runa Velde", "Thirties and twenty-tens"
+"""Who prepares a bout, and what is liked for the lactic days."""
 WEEKS_A_STEP = 4
 MISSED_SHARE = 0.15
 """Of the trainings that somebody stayed away from."""

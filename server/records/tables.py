@@ -1,7 +1,7 @@
 """What of a club goes out whole and comes in again: every table, in an order in which each points back only."""
 
-from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
@@ -50,12 +50,12 @@ class Table:
     tidy: Callable[[Row], Row] = lambda row: row
     since: int = 1
     """The version of the archive that has it first."""
-    added: Mapping[str, tuple[int, Any]] = field(default_factory=dict)
+    added: tuple[tuple[str, int, Any], ...] = ()
     """Fields that came later: since which version, and what rows of an earlier one have there."""
 
     def up_to_date(self, row: Row, version: int) -> Row:
         """A row of an archive of any version, as one of this version."""
-        return {**{name: value for name, (since, value) in self.added.items() if version < since}, **row}
+        return {**{name: value for name, since, value in self.added if version < since}, **row}
 
     @cached_property
     def fields(self) -> tuple[AnyField, ...]:
@@ -89,7 +89,7 @@ TABLES = (
     Table("limits", Limit, "person__club"),
     Table("tests", FieldTest, "person__club"),
     Table("knocks", Knock, "person__club"),
-    Table("sessions", Session, "club", added={"in_lists": (2, True)}),
+    Table("sessions", Session, "club", added=(("in_lists", 2, True),)),
     Table("versions", Version, "session__club"),
     Table("combinations", BookEntry, "club"),
     Table("runs", Run, "club"),

@@ -6,7 +6,7 @@ from datetime import date
 
 from yoisho.camp.camp import Camp, Phase, Week
 from yoisho.camp.plan import Placed, Plan, limbs, load
-from yoisho.camp.rules import Ceilings, Ruled, ruled, turns
+from yoisho.camp.rules import Breach, Ceilings, Ruled, ruled, turns
 from yoisho.judgement.cautions import Severity
 from yoisho.strikes.counts import Limb
 
@@ -20,6 +20,8 @@ TAKEN_FOR = "Loads and strikes are the engine's best guess before a session is d
 class BreachAnswer:
     text: str
     days: list[date]
+    over: bool
+    """It is past: nothing can be done about it."""
 
 
 @dataclass(frozen=True)
@@ -52,17 +54,23 @@ class WeekAnswer:
     """Purposes whose knob is turned on in it."""
 
 
-def _rule(each: Ruled, camp: Camp, may_give: Sequence[str]) -> RuleAnswer:
+def _over(breach: Breach, camp: Camp, today: date) -> bool:
+    """Whether the week of its last day is past."""
+    last = max(breach.days)
+    return (camp.week_of(last).last if camp.start <= last <= camp.last else last) < today
+
+
+def _rule(each: Ruled, camp: Camp, may_give: Sequence[str], today: date) -> RuleAnswer:
     rule = each.rule
     return RuleAnswer(
         rule.id, rule.seal, rule.hard, rule.id in may_give, rule.id in camp.softened, rule.severity, each.sentence,
-        rule.source, [BreachAnswer(one.text, list(one.days)) for one in each.breaches],
+        rule.source, [BreachAnswer(one.text, list(one.days), _over(one, camp, today)) for one in each.breaches],
     )  # fmt: skip
 
 
-def rules_answer(camp: Camp, plan: Plan, held_by: Ceilings, may_give: Sequence[str]) -> list[RuleAnswer]:
+def rules_answer(camp: Camp, plan: Plan, held_by: Ceilings, may_give: Sequence[str], today: date) -> list[RuleAnswer]:
     """What is broken first, the weightiest before the others."""
-    found = [_rule(each, camp, may_give) for each in ruled(camp, plan, held_by)]
+    found = [_rule(each, camp, may_give, today) for each in ruled(camp, plan, held_by)]
     order = {"stop": 0, "caution": 1, "note": 2}
     return sorted(found, key=lambda each: (not each.breaches, order[each.severity] if each.breaches else 0))
 

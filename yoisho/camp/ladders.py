@@ -34,6 +34,8 @@ NOTCHES: dict[Knob, int] = {"rest": 2, "rounds": 2, "work": 1}
 SHORTENED = 0.85
 """Of a day's minutes, that a session begins with: turned knobs need room. Own setting."""
 MINUTES_LEAST = 15
+LACTIC = ("lactic-power", "lactic-capacity")
+"""Purposes that make a lactic day, however few their rounds."""
 
 
 @dataclass(frozen=True)
@@ -111,7 +113,7 @@ def cost_of(session: Session, around: Circumstance, purpose: str, accepted: froz
         for interval, volume in zip(timeline.intervals, reading.volumes, strict=True)
         if lands_on(interval.source.modality)
     )
-    lactic = is_lactic(reading)
+    lactic = is_lactic(reading) or purpose in LACTIC
     return Cost(
         load=round(session_load(rpe, timeline.total_s)),
         rpe=round(rpe, 1),

@@ -59,7 +59,7 @@ AGAIN = 200
 OFF_SHARE = 300
 """A session that a purpose has too many or too few in a phase of the camp."""
 TURN = 100
-"""A knob that is turned on."""
+"""A knob that is turned on, of the purpose that weighs most; as much less as another weighs less."""
 ADJACENT = 60
 NOT_REHEARSED = 800
 SMALL = 100
@@ -494,10 +494,11 @@ class _Camp:
 
     def _of_purpose(self, purpose: str, week: Week) -> list[Var]:
         count = self._trained(purpose, week)
+        turn = round(TURN * self.weights[purpose] / max(self.weights.values()))
         over = [self.model.new_int_var(0, 14, "") for _ in range(2)]
         for number, each in enumerate(over, 1):
             self.model.add(each >= count - number)
-        return [SESSION * count, *(-AGAIN * each for each in over), TURN * self.rise[purpose, week.number]]
+        return [SESSION * count, *(-AGAIN * each for each in over), turn * self.rise[purpose, week.number]]
 
     def _shares(self) -> dict[tuple[Phase, str], float]:
         """How many sessions of each purpose a phase should hold, by its weight there and what is possible."""

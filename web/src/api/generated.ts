@@ -2444,6 +2444,8 @@ export interface components {
         BreachAnswer: {
             /** Days */
             days: string[];
+            /** Over */
+            over: boolean;
             /** Text */
             text: string;
         };
@@ -2542,17 +2544,11 @@ export interface components {
             /** Bound Gap */
             bound_gap: number | null;
             /** Fixtures */
-            fixtures: [
-                string,
-                string
-            ][];
+            fixtures: components["schemas"]["Fixture"][];
             /** Group Id */
             group_id: number | null;
             /** Hold */
-            hold: [
-                string,
-                number
-            ][];
+            hold: components["schemas"]["Hold"][];
             /** Id */
             id: number;
             /** Lactic Until */
@@ -2598,10 +2594,7 @@ export interface components {
             /** Bound Gap */
             bound_gap?: number | null;
             /** Hold */
-            hold?: [
-                string,
-                number
-            ][];
+            hold?: components["schemas"]["Hold"][];
             /** Placed */
             placed: components["schemas"]["PlacedIn"][];
             /** Revision */
@@ -3322,6 +3315,19 @@ export interface components {
             weekday?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun") | null;
         };
         /**
+         * Fixture
+         * @description What is fixed on a day.
+         */
+        Fixture: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Purpose */
+            purpose: string;
+        };
+        /**
          * FloorInterval
          * @description As it is done on the floor: a partner's turn is work, of the partner.
          */
@@ -3464,6 +3470,16 @@ export interface components {
             low_bpm: number;
             /** Start S */
             start_s: number;
+        };
+        /**
+         * Hold
+         * @description A purpose whose knob is not turned in a week.
+         */
+        Hold: {
+            /** Purpose */
+            purpose: string;
+            /** Week */
+            week: number;
         };
         /**
          * InSeries
@@ -5669,10 +5685,7 @@ export interface components {
         SolveIn: {
             asked?: components["schemas"]["AskedIn"] | null;
             /** Hold */
-            hold?: [
-                string,
-                number
-            ][];
+            hold?: components["schemas"]["Hold"][];
             /** Keep */
             keep?: components["schemas"]["PlacedIn"][] | null;
         };

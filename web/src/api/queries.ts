@@ -98,6 +98,32 @@ export const rosterWords = queryOptions({
   queryFn: () => need(api.GET("/api/roster/words")),
   staleTime: Number.POSITIVE_INFINITY,
 });
+export const camps = queryOptions({ queryKey: ["camps"], queryFn: () => need(api.GET("/api/camps")), staleTime: 0 });
+export const camp = (id: number) =>
+  queryOptions({
+    queryKey: ["camp", id],
+    queryFn: () => need(api.GET("/api/camps/{camp_id}", { params: { path: { camp_id: id } } })),
+    staleTime: 0,
+  });
+/** Small changes that would mend what its rules speak of. */
+export const campNudges = (id: number) =>
+  queryOptions({
+    queryKey: ["camp", id, "nudges"],
+    queryFn: () => need(api.GET("/api/camps/{camp_id}/nudges", { params: { path: { camp_id: id } } })),
+    staleTime: 0,
+  });
+export const campFeeds = (id: number) =>
+  queryOptions({
+    queryKey: ["camp", id, "feeds"],
+    queryFn: () => need(api.GET("/api/camps/{camp_id}/feeds", { params: { path: { camp_id: id } } })),
+    staleTime: 0,
+  });
+/** Where a session stands in a camp, if it does. */
+export const campOf = (sessionId: number) =>
+  queryOptions({
+    queryKey: ["camp of", sessionId],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/camp", { params: { path: { session_id: sessionId } } })),
+  });
 /** Every link to a session, also those that have ended. */
 export const links = (sessionId: number) =>
   queryOptions({

@@ -32,6 +32,8 @@ const TestFloor = lazy(() => import("../features/roster/TestFloor").then((module
 const ClubPage = lazy(() => import("../features/club/Club").then((module) => ({ default: module.Club })));
 const Account = lazy(() => import("../features/account/Account").then((module) => ({ default: module.Account })));
 const Trends = lazy(() => import("../features/trends/Trends").then((module) => ({ default: module.Trends })));
+const Camps = lazy(() => import("../features/camp/Camps").then((module) => ({ default: module.Camps })));
+const CampPage = lazy(() => import("../features/camp/CampPage").then((module) => ({ default: module.CampPage })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -102,6 +104,8 @@ export function App() {
             <Route path="bench" element={<Bench />} />
             <Route path="bench/:sessionId" element={<Bench />} />
             <Route path="log/trends" element={<Trends />} />
+            <Route path="camp" element={<Camps />} />
+            <Route path="camp/:campId" element={<CampPage />} />
             <Route path="roster" element={<Roster />} />
             <Route path="roster/:personId" element={<Roster />} />
           </Route>

@@ -15,6 +15,7 @@ const PLACES: { to: string; name: string; roles: Role[]; more?: true; also?: str
   { to: "/library", name: "Library", roles: ALL, also: "/book" },
   { to: "/roster", name: "Roster", roles: TRAINING },
   { to: "/log", name: "Log", roles: ALL },
+  { to: "/camp", name: "Camp", roles: TRAINING, more: true },
   { to: "/method", name: "Method", roles: ALL, more: true },
   { to: "/club", name: "Club", roles: ["owner"], more: true },
   { to: "/account", name: "Account", roles: ALL, more: true },

@@ -10,6 +10,9 @@ function round(value: number, digits: number): number {
   return Math.round(value / unit) * unit;
 }
 
+/** A whole number as people read it: 1,290. */
+export const whole = (value: number): string => Math.round(value).toLocaleString("en");
+
 export function range(figure: FigureValue, digits: number): string {
   if (!figure) return "not known";
   const low = round(figure.low, digits);

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { api, need, type Schemas } from "../api/client";
 import { links as linksQuery, people as peopleQuery } from "../api/queries";
 import { once } from "../domain/once";
@@ -20,6 +20,21 @@ interface Props {
   onClose: () => void;
 }
 
+/** The one menu of what leaves the hall, whatever it is of. */
+export function OutSheet({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+  return (
+    <Sheet label={`Send out ${title}`} className="w-[min(660px,calc(100vw-16px))]" onClose={onClose}>
+      <div className="flex items-baseline justify-between gap-4">
+        <h2>Send out: {title}</h2>
+        <button type="button" className="link min-h-[44px]" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      {children}
+    </Sheet>
+  );
+}
+
 /** Everything of a session that can leave the hall, at one place. */
 export function SendOut({ session, heartOf, onClose }: Props) {
   const trains = useTrains();
@@ -28,13 +43,7 @@ export function SendOut({ session, heartOf, onClose }: Props) {
   const { id } = session;
   const kept = id === null ? null : { ...session, id };
   return (
-    <Sheet label={`Send out ${session.title}`} className="w-[min(660px,calc(100vw-16px))]" onClose={onClose}>
-      <div className="flex items-baseline justify-between gap-4">
-        <h2>Send out: {session.title}</h2>
-        <button type="button" className="link min-h-[44px]" onClick={onClose}>
-          Close
-        </button>
-      </div>
+    <OutSheet title={session.title} onClose={onClose}>
       {kept && (
         <>
           <WallSheet session={kept} options={options} />
@@ -67,7 +76,7 @@ export function SendOut({ session, heartOf, onClose }: Props) {
           )}
         </p>
       </section>
-    </Sheet>
+    </OutSheet>
   );
 }
 

@@ -103,6 +103,24 @@ export const TODAY = place("Keys of the day", [
   row("plan one", { plan: ["p"] }),
 ]);
 
+export const CAMP = place("Keys of the camp", [
+  row("solve the rest", { solve: ["s"] }),
+  row("move the bout", { bout: ["m"] }),
+  row("what is asked of the weeks", { asked: ["a"] }),
+  row("send out", { sendOut: ["o"] }),
+  row("print", { print: ["i"] }),
+  row("undo, redo", { undo: ["Ctrl+z"], redo: ["Ctrl+Shift+z"] }, "tick"),
+]);
+
+/** A session of the week in hand; Tab goes from one to the next, Enter opens it. */
+export const WEEK = place("Keys of a session in its week", [
+  row("a day earlier, a day later", { earlier: ["ArrowLeft"], later: ["ArrowRight"] }),
+  row("its knob harder, easier", { harder: ["+", "="], easier: ["-", "−"] }),
+  row("lock it, or let it go", { lock: ["l"] }),
+  row("take it out", { remove: ["Delete"] }),
+  row("the week before, the next one", { before: ["b"], next: ["n"] }),
+]);
+
 export const TRENDS = place("Keys of the trends", [
   row("fewer weeks, more weeks", { fewer: ["["], more: ["]"] }),
   row("the one before, the next one", { before: ["b"], next: ["n"] }),

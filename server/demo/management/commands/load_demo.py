@@ -13,6 +13,7 @@ from server.accounts.api import DEMO_COACH
 from server.accounts.models import Club, Role, User
 from server.combinations.models import BookEntry
 from server.demo import hall
+from server.demo.camp import load_camp
 from server.demo.history import add_entry, hidden_of, load_history, saved
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
 from server.runs.models import Run
@@ -55,6 +56,8 @@ class Command(BaseCommand):
             drill = drill_to_dict(notation.read_drill(entry.text))
             BookEntry.objects.create(club=club, name=entry.name, drill=drill, tags=list(entry.tags), note=entry.note)
         load_history(club, coach, people, weeks)
+        if weeks == hall.WEEKS_OF_HISTORY:
+            load_camp(club, coach, people, sessions[hall.LIKED])
         self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
 
 

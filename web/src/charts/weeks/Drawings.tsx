@@ -1,9 +1,8 @@
 import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
+import { whole } from "../../domain/figures";
 import { type Frame, GUTTER, upTo, type Week } from "./frame";
-
-const count = (value: number): string => Math.round(value).toLocaleString("en");
 
 interface RowProps {
   y: number;
@@ -82,7 +81,7 @@ export function Loads({ frame, weeks, height }: OfWeeks & { height: number }) {
             />
             {frame.wide && load > 0 && (
               <text x={x + wide / 2} y={top - 5} textAnchor="middle" className="fill-[var(--ink)] text-[12px]">
-                {count(load)}
+                {whole(load)}
               </text>
             )}
           </g>
@@ -178,7 +177,7 @@ export function Lanes({ frame, weeks, lanes }: OfWeeks & { lanes: readonly Lane[
                 />
                 {frame.wide && (
                   <text x={x + long(value) + 4} y={13} className="fill-[var(--ink)] text-[11.5px]">
-                    {count(value)}
+                    {whole(value)}
                   </text>
                 )}
               </g>

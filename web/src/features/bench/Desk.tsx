@@ -214,6 +214,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     <main className="grid min-[1100px]:grid-cols-[minmax(0,1fr)_316px]">
       <div className="min-w-0 px-4 pt-[18px] min-[900px]:px-6">
         <Head
+          sessionId={sessionId}
           draft={seen}
           people={people}
           targets={vocabulary.targets}

@@ -1,11 +1,16 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
+import { campOf } from "../../api/queries";
 import { nameAndSport } from "../../domain/person";
 import type { Draft } from "../../domain/session/draft";
 import { BENCH, keyOf } from "../../ui/keymap";
 import { Stepper } from "../../ui/Stepper";
 
 interface Props {
+  /** Null before it is saved. */
+  sessionId: number | null;
   draft: Draft;
   people: Schemas["PersonOut"][];
   targets: Schemas["TargetOut"][];
@@ -23,12 +28,27 @@ interface Props {
   places: Places;
 }
 
+/** Where the session stands in a camp, with the way back to it. */
+function OfCamp({ sessionId }: { sessionId: number }) {
+  const camp = useQuery(campOf(sessionId)).data;
+  if (!camp) return null;
+  return (
+    <p className="quiet text-[13px]">
+      {camp.week > 0 ? `Week ${camp.week} of ${camp.weeks}` : "Outside its weeks"}, {camp.knob}:{" "}
+      <Link className="link" to={`/camp/${camp.camp_id}`}>
+        camp of {camp.who}
+      </Link>
+    </p>
+  );
+}
+
 export type Places = Record<keyof typeof PLACES, (() => void) | undefined>;
 const PLACES = { compare: "Compare", scale: "Scale", history: "History", print: "Print", sendOut: "Send out" };
 
 /** The head of the bench: title and person, purpose and minutes, and the three keys. */
 export function Head(props: Props) {
   const {
+    sessionId,
     draft,
     people,
     targets,
@@ -78,6 +98,7 @@ export function Head(props: Props) {
           </label>
           <Tags tags={draft.tags} onTags={(tags) => onEdit({ tags })} />
         </div>
+        {sessionId !== null && <OfCamp sessionId={sessionId} />}
       </div>
       <div>
         <div className="flex flex-wrap items-end gap-2">

@@ -1,0 +1,165 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, need, type Schemas } from "../../api/client";
+import { camps as campsQuery, groups as groupsQuery, people as peopleQuery } from "../../api/queries";
+import { once } from "../../domain/once";
+import { nameAndSport } from "../../domain/person";
+import { today } from "../../domain/time";
+import { Notice } from "../../ui/Notice";
+import { type Asked, CampForm } from "./CampForm";
+import { dayAfter, shortDay, titleOf, weekdayOf } from "./plan";
+
+const FIRST: Omit<Asked, "start"> = {
+  bout_on: null,
+  weeks: 6,
+  rule_set: null,
+  days: (["mon", "tue", "thu", "sat"] as const).map((weekday) => ({ weekday, at: "18:00", minutes: 75 })),
+  most_a_week: 4,
+  weights: {},
+  bases: {},
+  fixed: [],
+  ease_every: 4,
+  lactic_cutoff_days: null,
+  most_climb: 0.15,
+  softened: [],
+};
+
+/** The next Monday, or today where it is one. */
+function nextMonday(): string {
+  let day = today();
+  while (weekdayOf(day) !== "mon") day = dayAfter(day, 1);
+  return day;
+}
+
+/** Every camp of the club, and the way to a new one. */
+export function Camps() {
+  const query = useQuery(campsQuery);
+  const [making, setMaking] = useState(false);
+  if (!query.data) return <Notice asked={query} title="Opening the camps" />;
+  return (
+    <main className="px-4 pt-[18px] pb-8 min-[900px]:px-6">
+      <header className="flex flex-wrap items-end justify-between gap-3 pb-4">
+        <div>
+          <h1>Camp</h1>
+          <p className="quiet">The weeks to a bout, or a block of weeks: solved, pushed about, handed to each day.</p>
+        </div>
+        <button type="button" className="act main" onClick={() => setMaking(true)}>
+          New camp
+        </button>
+      </header>
+      {query.data.length === 0 ? (
+        <Notice
+          title="No camp yet"
+          text="Give a person or a group a date, and the weeks to it are solved by the trade's rules: lactic days apart, one knob a week, weeks that ease, a taper."
+        >
+          <button type="button" className="act main" onClick={() => setMaking(true)}>
+            Make the first
+          </button>
+        </Notice>
+      ) : (
+        <ul aria-label="Camps" className="ink-t">
+          {query.data.map((row) => (
+            <Row key={row.id} row={row} onGone={() => void query.refetch()} />
+          ))}
+        </ul>
+      )}
+      {making && <Making onClose={() => setMaking(false)} />}
+    </main>
+  );
+}
+
+function Row({ row, onGone }: { row: Schemas["CampRow"]; onGone: () => void }) {
+  const [sure, setSure] = useState(false);
+  const gone = useMutation({
+    mutationFn: () => need(api.DELETE("/api/camps/{camp_id}", { params: { path: { camp_id: row.id } } })),
+    onSuccess: onGone,
+  });
+  const title = titleOf(row);
+  return (
+    <li className="rule-t flex flex-wrap items-center justify-between gap-3 py-2">
+      <Link className="min-h-[44px] min-w-[240px] flex-1 py-1 hover:underline" to={`/camp/${row.id}`}>
+        <b>{title}</b>
+        <span className="quiet block text-[13px]">
+          {row.who}, from {shortDay(row.start)};{" "}
+          {row.sessions === 0 ? "not solved yet" : `${row.done} of ${row.sessions} sessions done`}
+        </span>
+      </Link>
+      {sure ? (
+        <span className="flex flex-wrap items-center gap-2">
+          What is still to come goes off Today too.
+          <button type="button" className="act" disabled={gone.isPending} onClick={() => gone.mutate()}>
+            {gone.isPending ? "Deleting …" : "Yes, delete it"}
+          </button>
+          <button type="button" className="act" onClick={() => setSure(false)}>
+            Keep it
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="act"
+          aria-label={`Delete ${title} of ${row.who}`}
+          onClick={() => setSure(true)}
+        >
+          Delete
+        </button>
+      )}
+      {gone.error && <p role="alert">{gone.error.message}</p>}
+    </li>
+  );
+}
+
+function Making({ onClose }: { onClose: () => void }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const people = useQuery(peopleQuery).data ?? [];
+  const groups = useQuery(groupsQuery).data ?? [];
+  const [chosen, setChosen] = useState("");
+  const soon = people
+    .filter((person) => person.fight_on && person.fight_on > today())
+    .toSorted((one, two) => String(one.fight_on).localeCompare(String(two.fight_on)));
+  const who = chosen || (soon[0] ? `p${soon[0].id}` : people[0] ? `p${people[0].id}` : "");
+  const id = Number(who.slice(1));
+  const person = who.startsWith("p") ? people.find((each) => each.id === id) : undefined;
+  const bout = person?.fight_on && person.fight_on > nextMonday() ? person.fight_on : null;
+  const make = useMutation({
+    mutationFn: (asked: Asked) => {
+      const body = { person_id: person ? id : null, group_id: person ? null : id, asked };
+      return once(["camp", body], (headers) => need(api.POST("/api/camps", { body, headers })));
+    },
+    onSuccess: async (made) => {
+      await client.invalidateQueries({ queryKey: campsQuery.queryKey });
+      navigate(`/camp/${made.id}`, { state: { solve: true } });
+    },
+  });
+  if (!people.length && !groups.length) {
+    return (
+      <Notice
+        title="Nobody on the roster yet"
+        text="Put somebody on the roster first: a camp is for a person or a group."
+      />
+    );
+  }
+  return (
+    <CampForm
+      // What is known of somebody fills the form anew.
+      key={who}
+      title="New camp"
+      word="Make it and solve"
+      asked={{ ...FIRST, start: nextMonday(), bout_on: bout, rule_set: person?.rule_set || null }}
+      who={{
+        value: who,
+        options: [
+          ...people.map((each) => ({ id: `p${each.id}`, name: nameAndSport(each) })),
+          ...groups.map((each) => ({ id: `g${each.id}`, name: `Group: ${each.name}` })),
+        ],
+        onChange: setChosen,
+      }}
+      busy={make.isPending}
+      error={make.error}
+      onDone={(asked) => make.mutate(asked)}
+      onClose={onClose}
+    />
+  );
+}
