@@ -34,6 +34,8 @@ def load_camp(club: Club, coach: User, people: dict[str, Person], liked: Session
         start=start, bout_on=person.fight_on, rule_set=person.rule_set or None, most_a_week=4,
         days=[DayIn(weekday=day, at=HOUR, minutes=75) for day in ("mon", "tue", "thu", "sat")],
         fixed=[FixedIn(purpose="sparring", weekday="sat", every_weeks=2)], bases={"lactic-capacity": liked.pk},
+        weights={"lactic-capacity": 3, "threshold": 2, "skill": 2, "fight-rehearsal": 2, "sprint-power": 1,
+                 "aerobic-power": 1},
     )  # fmt: skip
     camp = Camp.objects.create(club=club, person=person, asked=asked.model_dump(mode="json"), made_by=coach)
     kept = Kept(camp)

@@ -12,6 +12,7 @@ from server.accounts.models import User
 from server.roster.models import Person
 from server.today.models import Planned
 from tests.browser.conftest import DESK, PHONE, verdict
+from tests.browser.test_camp import Asking
 
 AXE = (Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
 
@@ -25,6 +26,37 @@ def faults(page):
     found = page.evaluate(f"axe.run({{{RULES}, preload: false}}).then(found => found.violations)")
     serious = [v for v in found if v["impact"] in ("serious", "critical")]
     return [(v["id"], [node["html"][:120] for node in v["nodes"]][:3]) for v in serious]
+
+
+def camps(page):
+    further(page)
+    page.get_by_role("link", name="Camp", exact=True).click()
+    page.get_by_role("heading", name="No camp yet").wait_for()
+
+
+def new_camp(page):
+    camps(page)
+    page.get_by_role("button", name="New camp").click()
+    page.get_by_role("dialog", name="New camp").get_by_text("What matters, and with which sessions").click()
+
+
+def camp(page):
+    address = page.url.split("/library")[0]
+    page.goto(f"{address}/camp/{Asking(page, address).solved()['id']}")
+    page.get_by_role("region", name="Held to").get_by_role("listitem").first.wait_for()
+
+
+def camp_session(page):
+    camp(page)
+    page.locator("[data-uid]").first.click()
+    page.get_by_role("dialog").wait_for()
+
+
+def camp_sent_out(page):
+    camp(page)
+    page.keyboard.press("o")
+    page.get_by_role("button", name="Make an address").click()
+    page.get_by_label("Address of the calendar").wait_for()
 
 
 def further(page):
@@ -322,6 +354,11 @@ SCREENS = [
     scale,
     history,
     who_says,
+    camps,
+    new_camp,
+    camp,
+    camp_session,
+    camp_sent_out,
     log,
     by_hand,
     roster,

@@ -147,7 +147,7 @@ function Making({ onClose }: { onClose: () => void }) {
       key={who}
       title="New camp"
       word="Make it and solve"
-      asked={{ ...FIRST, start: nextMonday(), bout_on: bout, rule_set: person?.rule_set || null }}
+      asked={{ ...FIRST, start: nextMonday(), bout_on: bout, rule_set: person?.rule_set_id ?? null }}
       who={{
         value: who,
         options: [

@@ -192,6 +192,20 @@ describe("words and marks", () => {
     ]);
   });
 
+  it("lead with a lactic purpose whose knob turns, whatever else turns", () => {
+    const ladders = ["threshold", "lactic-power"].map((purpose) => ({
+      purpose,
+      word: purpose,
+      name: purpose,
+      steps: [step(200, "a"), step(220, "b"), step(240, "c")],
+    }));
+    const one = placed("a", day(1, 0), "lactic-power");
+    const others = [0, 1, 2].map((at) => placed(`t${at}`, day(at + 1, 3), "threshold", at));
+    expect(lead(camp([one, ...others], { ladders }))?.purpose).toBe("threshold");
+    const turned = placed("b", day(3, 0), "lactic-power", 1);
+    expect(lead(camp([one, turned, ...others], { ladders }))?.purpose).toBe("lactic-power");
+  });
+
   it("lead with the purpose whose knobs turn most", () => {
     const held = camp([
       placed("a", day(1, 0)),

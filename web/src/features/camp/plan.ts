@@ -231,15 +231,13 @@ const MARKS: Record<string, Mark> = {
 /** The shape over a session: of the system it is for; skill has none. */
 export const markOf = (purpose: string): Mark => MARKS[purpose] ?? null;
 
-/** The purpose whose knobs the board tells: of those that are planned the one that turns most, lactic before others. */
+/** The purpose whose knobs the board tells: of those whose knob turns a lactic one first, else the one that turns most. */
 export function lead(camp: Camp): Ladder | undefined {
   const turns = (ladder: Ladder) =>
     new Set(camp.placed.filter((each) => each.purpose === ladder.purpose).map((each) => each.step)).size;
   const told = camp.ladders.filter((ladder) => camp.placed.some((each) => each.purpose === ladder.purpose));
-  return told.toSorted(
-    (one, two) =>
-      turns(two) - turns(one) || Number(markOf(two.purpose) === "lactic") - Number(markOf(one.purpose) === "lactic"),
-  )[0];
+  const lactic = (ladder: Ladder) => Number(turns(ladder) > 1 && markOf(ladder.purpose) === "lactic");
+  return told.toSorted((one, two) => lactic(two) - lactic(one) || turns(two) - turns(one))[0];
 }
 
 const NUMBERS = [
