@@ -50,6 +50,38 @@ def engine() -> None:
     measure("20,000 candidate sets of 15 minutes on a grid of 5 s", candidates, 3)
 
 
+def camps() -> None:
+    """Twelve weeks to a bout, as four coaches might ask for them; how near the proven bound each comes."""
+    from datetime import date
+
+    from yoisho.camp.camp import Camp, Fixed, Weekday
+    from yoisho.camp.ladders import choices
+    from yoisho.camp.rules import ceilings, ruled
+    from yoisho.camp.solve import Ask, solve
+    from yoisho.engine.person import Level, person
+
+    asked: list[tuple[Level, int, tuple[Weekday, ...], tuple[Fixed, ...]]] = [
+        ("club", 4, ("mon", "tue", "thu", "sat"), (Fixed("sparring", weekday="sat"),)),
+        ("fighter", 5, ("mon", "tue", "wed", "thu", "fri", "sat"), (Fixed("test", weekday="mon", every_weeks=4),)),
+        ("fighter", 4, ("mon", "wed", "thu", "sat"), ()),
+        ("beginner", 3, ("mon", "wed", "fri"), ()),
+    ]
+    for level, most, days, fixed in asked:
+        who = person(level=level)
+        camp = Camp(date(2027, 1, 4), date(2027, 3, 27), rule_set="muay-thai-amateur", days=days, most_a_week=most,
+                    fixed=fixed)  # fmt: skip
+        began = time.perf_counter()
+        found = choices(camp, who)
+        chosen_s = time.perf_counter() - began
+        ask = Ask(camp, found, ceilings(level))
+        gaps = []
+        measure(f"camp, 12 weeks, {level}, {most} a week: solved", lambda: gaps.append(solve(ask).bound_gap), 3)  # noqa: B023
+        print(f"{'':30s} sessions chosen in {chosen_s:.1f} s; within {100 * max(gaps):.1f} % of the bound")
+    plan = solve(ask).plan
+    assert plan is not None
+    measure("camp, 12 weeks: every rule checked", lambda: ruled(camp, plan, ceilings("beginner")))
+
+
 def languages() -> None:
     from yoisho.session.shorthand import assist, read, write
     from yoisho.session.timeline import unroll
@@ -195,6 +227,7 @@ def size() -> None:
 
 
 engine()
+camps()
 languages()
 api()
 hall()

@@ -1,7 +1,6 @@
 """Take one picture of each main view from the demo: `shots.py ADDRESS FOLDER`."""
 
 import base64
-import subprocess
 import sys
 import time
 import urllib.request
@@ -172,18 +171,6 @@ def linked(page: Page) -> str:
     return page.get_by_label("Link for").first.input_value()
 
 
-def wall_sheet(page: Page) -> None:
-    link = linked(page)
-    address = page.get_by_role("link", name="Open the PDF").get_attribute("href")
-    host = link.split("/s/")[0]
-    pdf = page.context.request.get(f"{host}{address}").body()
-    png = subprocess.run(["pdftoppm", "-r", "96", "-png", "-"], input=pdf, capture_output=True, check=True).stdout
-    shown = base64.b64encode(png).decode()
-    page.goto("about:blank")
-    page.set_content(f'<body style="margin:0"><img style="width:100%" src="data:image/png;base64,{shown}">')
-    page.set_viewport_size({"width": 794, "height": 1123})
-
-
 def share_page(page: Page) -> None:
     phone = page.context.browser.new_context(viewport=PHONE, locale="en-GB").new_page()
     phone.goto(linked(page))
@@ -198,6 +185,12 @@ def share_page(page: Page) -> None:
 def log(page: Page) -> None:
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("listitem").first.wait_for()
+
+
+def camp(page: Page) -> None:
+    page.get_by_role("link", name="Camp", exact=True).click()
+    page.get_by_role("link", name="Eight weeks").or_(page.get_by_role("link", name="Nine weeks")).click()
+    page.get_by_role("region", name="Weeks").wait_for()
 
 
 def trends(page: Page) -> None:
@@ -234,7 +227,7 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("log", log, DESK),
     ("trends", trends, DESK),
     ("method", method, DESK),
-    ("wall-sheet", wall_sheet, DESK),
+    ("camp", camp, DESK),
     ("share-page", share_page, PHONE),
 ]
 

@@ -42,12 +42,12 @@ def create_camp(request: HttpRequest, body: schemas.NewCamp) -> Status[schemas.C
         club=club, person=find_person(club, body.person_id), group=group, asked=body.asked.model_dump(mode="json"),
         made_by=user,
     )  # fmt: skip
-    return Status(201, camp_out(camp))
+    return Status(201, camp_out(Kept(camp)))
 
 
 @router.get("/camps/{camp_id}", response={200: schemas.CampOut, 404: Message}, operation_id="camp")
 def camp(request: HttpRequest, camp_id: int) -> schemas.CampOut:
-    return camp_out(find_camp(coach(request).own_club, camp_id))
+    return camp_out(Kept(find_camp(coach(request).own_club, camp_id)))
 
 
 @router.put(

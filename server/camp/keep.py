@@ -97,7 +97,8 @@ class Kept:
         """What was logged of each session, by its id."""
         found: dict[int, list[LogEntry]] = {}
         ids = [row.session_id for row in self.rows if row.session_id is not None]
-        for entry in LogEntry.objects.of(self.camp.club).filter(result__run__session__in=ids).order_by("pk"):
+        logged = LogEntry.objects.of(self.camp.club).filter(result__run__session__in=ids).select_related("result__run")
+        for entry in logged.defer("result__run__document").order_by("pk"):
             found.setdefault(entry.result.run.session_id or 0, []).append(entry)
         return found
 
@@ -135,6 +136,12 @@ class Kept:
     @cached_property
     def plan(self) -> Plan:
         return Plan(tuple(each.placed for each in self.held))
+
+    def after(self) -> "Kept":
+        """The same after its plan was written: whom it is for, what it costs and what was logged is known already."""
+        now = Kept(self.camp, self.asked)
+        now.__dict__.update({name: getattr(self, name) for name in ("known", "costs", "entries")})
+        return now
 
     @property
     def untouchable(self) -> frozenset[str]:
@@ -181,7 +188,7 @@ def _own_cost(told: PlacedIn, kept: Kept, where: list[str | int]) -> Cost:
 # Writing
 
 
-def save_plan(camp: Camp, user: User, body: CampPlanIn) -> Camp:
+def save_plan(camp: Camp, user: User, body: CampPlanIn) -> Kept:
     """The plan as a coach has it now, with the days of Today and the sessions of the Bench that follow from it."""
     with transaction.atomic():
         camp = Camp.objects.select_for_update(of=("self",)).select_related("club", "person", "group").get(pk=camp.pk)
@@ -195,7 +202,7 @@ def save_plan(camp: Camp, user: User, body: CampPlanIn) -> Camp:
         camp.bound_gap = body.bound_gap if body.solved else None
         camp.revision += 1
         camp.save(update_fields=["asked", "hold", "bound_gap", "revision", "saved_at"])
-    return camp
+    return kept.after()
 
 
 def _refuse_what_is_done(kept: Kept, told: Sequence[PlacedIn]) -> None:

@@ -58,9 +58,8 @@ def _fixtures(core: CoreCamp) -> list[Fixture]:
     return [Fixture(on=on, purpose=purpose) for on, purpose in core.fixtures]
 
 
-def camp_out(camp: Camp) -> CampOut:
-    kept = Kept(camp)
-    core = kept.core
+def camp_out(kept: Kept) -> CampOut:
+    camp, core = kept.camp, kept.core
     done = frozenset(str(each.row.uid) for each in kept.held if each.entries)
     return CampOut(
         id=camp.pk, revision=camp.revision, who=whose(camp).name, person_id=camp.person_id, group_id=camp.group_id,

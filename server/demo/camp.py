@@ -49,7 +49,7 @@ def load_camp(club: Club, coach: User, people: dict[str, Person], liked: Session
         for one in solved.plan.placed
     ]
     body = CampPlanIn(asked=asked, placed=placed, revision=camp.revision, solved=True, bound_gap=solved.bound_gap)
-    camp = save_plan(camp, coach, body)
+    save_plan(camp, coach, body)
     rows = list(camp.sessions.select_related("session").filter(on__lt=today))
     # One was missed and one was too hard: that is what a camp is like.
     for row in rows:

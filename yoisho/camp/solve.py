@@ -58,7 +58,7 @@ AGAIN = 200
 """The second session of a purpose in a week, and each further one twice as much."""
 OFF_SHARE = 300
 """A session that a purpose has too many or too few in a phase of the camp."""
-TURN = 100
+TURN = 150
 """A knob that is turned on, of the purpose that weighs most; as much less as another weighs less."""
 ADJACENT = 60
 NOT_REHEARSED = 800

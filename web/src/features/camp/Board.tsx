@@ -7,10 +7,12 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
+import { memo } from "react";
 import { whole } from "../../domain/figures";
 import { MarkShape } from "./Marks";
 import {
   type Camp,
+  dayAfter,
   dayAndMonth,
   daysOf,
   isOpen,
@@ -65,7 +67,16 @@ export function Board({ camp, chosenWeek, onWeek, onOpen, onMove }: Props) {
           ))}
           <Label name="Sessions" about="height is load" />
           {camp.weeks.map((week) => (
-            <Sessions key={week.number} camp={camp} week={week} most={most} onOpen={onOpen} />
+            <Sessions
+              key={week.number}
+              week={week}
+              held={ofWeek(camp, week)}
+              open={daysOf(week).filter((day) => isOpen(camp, day) || camp.fixtures.some(({ on }) => on === day))}
+              today={camp.today}
+              shut={camp.lactic_until}
+              most={most}
+              onOpen={onOpen}
+            />
           ))}
           {leading && (
             <>
@@ -181,34 +192,38 @@ function WeekHead({
   );
 }
 
-function Sessions({
-  camp,
-  week,
-  most,
-  onOpen,
-}: {
-  camp: Camp;
+interface SessionsProps {
   week: Week;
+  held: Placed[];
+  /** Days of the week on which there may be training, or something is fixed. */
+  open: string[];
+  today: string;
+  shut: string | null;
   most: number;
   onOpen: (uid: string) => void;
-}) {
-  const days = daysOf(week);
-  const shut = camp.lactic_until;
+}
+
+/** Drawn again only where what it draws is another: a change of one week leaves the others alone. */
+const Sessions = memo(function Sessions({ week, held, open, today, shut, most, onOpen }: SessionsProps) {
+  const first = shut === null ? null : dayAfter(shut, 1);
   return (
     <div aria-hidden="true" className={`ink-t relative border-l border-[var(--rule)] pt-2 ${ease(week)}`}>
       <div className="grid grid-cols-7">
-        {days.map((day) => (
+        {daysOf(week).map((day) => (
           <Day
             key={day}
-            camp={camp}
             day={day}
+            held={held.filter((each) => each.on === day)}
+            open={open.includes(day)}
+            now={day === today}
+            closed={first !== null && day >= first}
+            first={day === first}
             most={most}
             onOpen={onOpen}
-            first={shut !== null && day === nextDay(shut)}
           />
         ))}
       </div>
-      {shut !== null && week.first <= nextDay(shut) && nextDay(shut) <= week.last && (
+      {first !== null && week.first <= first && first <= week.last && (
         <p className="pointer-events-none absolute top-1 right-1 text-right text-[11px] leading-[13px]">
           <span className="seal">Closed</span>
           <br />
@@ -217,31 +232,27 @@ function Sessions({
       )}
     </div>
   );
+}, alike);
+
+/** Whether two draw the same. What they call is the same all along. */
+function alike(one: object, two: object): boolean {
+  return JSON.stringify(one) === JSON.stringify(two);
 }
 
-const nextDay = (day: string): string => {
-  const found = new Date(`${day}T12:00Z`);
-  found.setUTCDate(found.getUTCDate() + 1);
-  return found.toISOString().slice(0, 10);
-};
-
-function Day({
-  camp,
-  day,
-  most,
-  first,
-  onOpen,
-}: {
-  camp: Camp;
+interface DayProps {
   day: string;
-  most: number;
+  held: Placed[];
+  open: boolean;
+  now: boolean;
+  closed: boolean;
+  /** The first day that is shut to lactic work. */
   first: boolean;
+  most: number;
   onOpen: (uid: string) => void;
-}) {
+}
+
+function Day({ day, held, open, now, closed, first, most, onOpen }: DayProps) {
   const { setNodeRef, isOver } = useDroppable({ id: day });
-  const held = camp.placed.filter((each) => each.on === day);
-  const closed = camp.lactic_until !== null && day > camp.lactic_until;
-  const open = isOpen(camp, day) || camp.fixtures.some(({ on }) => on === day);
   return (
     <div
       ref={setNodeRef}
@@ -257,7 +268,7 @@ function Day({
       </div>
       <p
         className={`py-[2px] text-center text-[11px] leading-4 ${open ? "" : "text-[var(--rule-2)]"} ${
-          day === camp.today ? "bg-[var(--ink)] font-semibold text-[var(--sheet)]" : ""
+          now ? "bg-[var(--ink)] font-semibold text-[var(--sheet)]" : ""
         }`}
       >
         {LETTERS[weekdayOf(day)]}
