@@ -22,7 +22,7 @@ MOST_CAMPS = 200
 @router.get("/camps", response=list[schemas.CampRow], operation_id="camps")
 def camps(request: HttpRequest) -> list[schemas.CampRow]:
     """The club's camps, the last changed first."""
-    rows = Camp.objects.of(coach(request).own_club).select_related("club", "person", "group")
+    rows = Camp.objects.of(coach(request).own_club)
     return [camp_row(camp) for camp in rows[:MOST_CAMPS]]
 
 

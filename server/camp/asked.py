@@ -18,7 +18,7 @@ from server.sessions.api import find_session
 from yoisho.camp.camp import Camp as CoreCamp
 from yoisho.camp.camp import CampError, Fixed, Weekday
 from yoisho.camp.ladders import Choices, choices
-from yoisho.camp.plain_choices import from_plain, to_plain
+from yoisho.camp.plain_choices import from_plain, sessions_to_plain, to_plain
 from yoisho.camp.rules import Ceilings, ceilings
 from yoisho.camp.weights import weights_of
 from yoisho.engine.person import Level, person
@@ -107,13 +107,20 @@ def choosing(camp: Camp, core: CoreCamp, asked: AskedIn) -> Choosing:
     known, bases = whom(camp), _bases(asked, camp.club)
     key = _key(core, known, bases)
     same = camp.choices is not None and camp.choices_key == key
-    return Choosing(core, known, bases, key, from_plain(camp.choices) if same and camp.choices else None)
+    return Choosing(core, known, bases, key, read_choices(camp) if same else None)
+
+
+def read_choices(camp: Camp) -> Choices:
+    """As they were kept, with their sessions; nothing before the first plan."""
+    if camp.choices is None:
+        return Choices({}, {})
+    return from_plain(camp.choices, camp.sessions_to_choose)
 
 
 def keep_choices(camp: Camp, key: str, found: Choices) -> None:
     if camp.choices_key != key:
-        camp.choices, camp.choices_key = to_plain(found), key
-        camp.save(update_fields=["choices", "choices_key"])
+        camp.choices, camp.sessions_to_choose, camp.choices_key = to_plain(found), sessions_to_plain(found), key
+        camp.save(update_fields=["choices", "sessions_to_choose", "choices_key"])
 
 
 def whose(camp: Camp) -> Person | Group:

@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja.errors import HttpError
 
 from server.accounts.models import Club, User
-from server.camp.asked import Whom, at_of, core_camp, whom
+from server.camp.asked import Whom, at_of, core_camp, read_choices, whom
 from server.camp.models import Camp, CampSession
 from server.camp.schemas import AskedIn, CampPlanIn, DoneOut, PlacedIn
 from server.errors import FieldError
@@ -85,7 +85,7 @@ class Kept:
     @cached_property
     def costs(self) -> Choices:
         """What stands to choose from, without its sessions."""
-        return from_plain(self.camp.choices, sessions=False) if self.camp.choices is not None else Choices({}, {})
+        return from_plain(self.camp.choices) if self.camp.choices is not None else Choices({}, {})
 
     @cached_property
     def rows(self) -> list[CampSession]:
@@ -191,7 +191,7 @@ def _own_cost(told: PlacedIn, kept: Kept, where: list[str | int]) -> Cost:
 def save_plan(camp: Camp, user: User, body: CampPlanIn) -> Kept:
     """The plan as a coach has it now, with the days of Today and the sessions of the Bench that follow from it."""
     with transaction.atomic():
-        camp = Camp.objects.select_for_update(of=("self",)).select_related("club", "person", "group").get(pk=camp.pk)
+        camp = Camp.objects.select_for_update(of=("self",)).get(pk=camp.pk)
         if body.revision != camp.revision:
             raise HttpError(409, "This camp was changed elsewhere since you opened it. It is shown as it is now.")
         kept = Kept(camp, body.asked)
@@ -237,7 +237,7 @@ class _Writer:
     @cached_property
     def choices(self) -> Choices:
         """With sessions: asked for where one has to be made."""
-        return from_plain(self.camp.choices) if self.camp.choices is not None else Choices({}, {})
+        return read_choices(self.camp)
 
     def write(self) -> None:
         placed = placed_of(self.told, self.kept, self.kept.costs)

@@ -10,6 +10,13 @@ from server.sessions.models import Session
 from server.today.models import Planned
 
 
+class Camps(Owned["Camp"]):
+    """Camps without the sessions that they choose from."""
+
+    def get_queryset(self) -> models.QuerySet["Camp"]:
+        return super().get_queryset().select_related("club", "person", "group").defer("sessions_to_choose")
+
+
 class Camp(models.Model):
     """The weeks to a bout of a person or a group: what was asked of them, and what stands to choose from."""
 
@@ -18,8 +25,10 @@ class Camp(models.Model):
     group = models.ForeignKey(Group, on_delete=models.CASCADE, null=True, related_name="camps")
     asked = models.JSONField()
     choices = models.JSONField(null=True)
-    """Sessions with their knobs turned and what each should cost: simulated once, made anew when `choices_key` is
-    another. None until the first plan is solved."""
+    """What stands to choose from and what it should cost: simulated once, made anew when `choices_key` is another.
+    None until the first plan is solved."""
+    sessions_to_choose = models.JSONField(null=True)
+    """The sessions of it, which are much larger: read only where one of them is made."""
     choices_key = models.CharField(max_length=64, blank=True)
     hold = models.JSONField(default=list)
     """Purposes, each with a week in which its knob is not turned."""
@@ -29,7 +38,7 @@ class Camp(models.Model):
     made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
     saved_at = models.DateTimeField(auto_now=True)
 
-    objects = Owned["Camp"]()
+    objects = Camps()
 
     class Meta:
         ordering = ("-saved_at",)

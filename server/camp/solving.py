@@ -6,6 +6,7 @@ import threading
 import time
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, TypeAlias
 from uuid import UUID, uuid4
 
 from django.db import connection
@@ -22,7 +23,10 @@ from yoisho.camp.camp import MAY_GIVE
 from yoisho.camp.ladders import Choices
 from yoisho.camp.plan import Placed
 from yoisho.camp.rules import BY_ID
-from yoisho.camp.solve import Ask, Solved, possible, solve
+
+if TYPE_CHECKING:
+    # The solver takes half a second and much memory to load: where nobody solves, a server does without.
+    from yoisho.camp.solve import Ask, Solved
 
 router = Router(tags=["camp"])
 logger = logging.getLogger(__name__)
@@ -30,6 +34,9 @@ CHOOSING = 0.5
 """Share of the bar for choosing sessions, where they have to be simulated."""
 BEAT_S = 1.0
 """A line at least so often: a connection that is gone is noticed by it."""
+
+
+Answers: TypeAlias = "queue.Queue[tuple[Solved, Ask, float] | Exception]"
 
 
 class _StoppedError(Exception):
@@ -56,7 +63,9 @@ class _Work:
             raise _StoppedError
         self.lines.put(ProgressOut(progress=round(progress, 3), words=words))
 
-    def run(self, answer: "queue.Queue[tuple[Solved, Ask, float] | Exception]") -> None:
+    def run(self, answer: "Answers") -> None:
+        from yoisho.camp.solve import Ask, solve
+
         try:
             fresh = self.choosing.kept is None
             start = CHOOSING if fresh else 0.0
@@ -78,7 +87,7 @@ class _Work:
             self.lines.put(None)
 
 
-def _named(kept: Kept, solved: Solved, stays: list[PlacedIn]) -> list[PlacedIn]:
+def _named(kept: Kept, solved: "Solved", stays: list[PlacedIn]) -> list[PlacedIn]:
     """The plan as it is told: what stays has its id, and what is new takes that of what it is in the place of."""
     assert solved.plan is not None
     known = {str(each.uid): each for each in stays}
@@ -110,7 +119,9 @@ def _named(kept: Kept, solved: Solved, stays: list[PlacedIn]) -> list[PlacedIn]:
     return sorted(found, key=lambda each: (each.on, each.order))
 
 
-def _clashes(solved: Solved, ask: Ask) -> list[ClashOut]:
+def _clashes(solved: "Solved", ask: "Ask") -> list[ClashOut]:
+    from yoisho.camp.solve import possible
+
     found = []
     for each in solved.clash:
         may_give = each.rule in MAY_GIVE and each.rule not in ask.camp.softened
@@ -159,7 +170,7 @@ def _stays(kept: Kept) -> list[PlacedIn]:
 
 
 def _lines(camp: Camp, work: _Work) -> Iterator[bytes]:
-    answer: queue.Queue[tuple[Solved, Ask, float] | Exception] = queue.Queue()
+    answer: Answers = queue.Queue()
     if not connection.in_atomic_block:
         # Nothing of the database is held while the solver works.
         connection.close()
@@ -183,7 +194,7 @@ def _lines(camp: Camp, work: _Work) -> Iterator[bytes]:
         work.stopped.set()
 
 
-def _last(camp: Camp, work: _Work, found: tuple[Solved, Ask, float] | Exception) -> ProgressOut:
+def _last(camp: Camp, work: _Work, found: "tuple[Solved, Ask, float] | Exception") -> ProgressOut:
     if isinstance(found, FieldError):
         return ProgressOut(progress=1.0, words="", error=str(found))
     if isinstance(found, Exception):

@@ -303,7 +303,8 @@ def test_what_was_missed_costs_nothing_and_can_be_skipped_or_shifted(coach, begu
 
 
 def test_nothing_is_solved_onto_days_that_are_over_and_a_held_knob_is_not_turned(coach, begun):
-    found = solved(coach, begun, hold=[{"purpose": purpose, "week": week} for purpose in ("skill", "threshold") for week in range(1, 8)])
+    hold = [{"purpose": purpose, "week": week} for purpose in ("skill", "threshold") for week in range(1, 8)]
+    found = solved(coach, begun, hold=hold)
     over = {each["uid"] for each in begun["placed"] if each["on"] < timezone.localdate().isoformat()}
     new = [each for each in found["placed"] if each["uid"] not in over]
     assert min(each["on"] for each in new) >= timezone.localdate().isoformat()
