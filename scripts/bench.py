@@ -82,6 +82,23 @@ def camps() -> None:
     measure("camp, 12 weeks: every rule checked", lambda: ruled(camp, plan, ceilings("beginner")))
 
 
+def rotations() -> None:
+    from yoisho.rotation.group import Group
+    from yoisho.rotation.solve import solve
+
+    names = tuple(f"p{number}" for number in range(1, 41))
+    late = {"from_wave": {"p6": 3}, "absent_after": {"p7": 4}}
+    for words, group in (
+        ("14 people, 7 waves, 6 bags, 2 pads, 4 floor", Group(names[:14], 7, 6, 2, 4)),
+        ("the same, with limits, partners, one late, one early",
+         Group(names[:14], 7, 6, 2, 4, (("p1", "pads"), ("p3", "bag")), (("p4", "p5"),), **late)),
+        ("40 people, 12 waves, 10 bags, 6 pads, 20 floor", Group(names, 12, 10, 6, 20)),
+    ):  # fmt: skip
+        found = solve(group)
+        measure(f"rotation: {words}", lambda: solve(group), 3)  # noqa: B023
+        print(f"{'':30s} {found.against}, {found.status}, within {100 * found.bound_gap:.2f} %")
+
+
 def languages() -> None:
     from yoisho.session.shorthand import assist, read, write
     from yoisho.session.timeline import unroll
@@ -228,6 +245,7 @@ def size() -> None:
 
 engine()
 camps()
+rotations()
 languages()
 api()
 hall()

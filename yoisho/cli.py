@@ -27,6 +27,8 @@ from yoisho.engine.stores import ProfileError
 from yoisho.file_commands import calibrate_command
 from yoisho.judgement import claims as claim
 from yoisho.judgement.targets import TARGETS
+from yoisho.rotation.group import ClassError
+from yoisho.rotation_command import rotation_command
 from yoisho.session import shorthand
 from yoisho.session.clock import clock
 from yoisho.session.interval import SessionError
@@ -132,6 +134,11 @@ def _parser() -> argparse.ArgumentParser:
     weeks.add_argument("camp", metavar="CAMP.json", help='such as {"start": "2027-01-04", "bout_on": "2027-03-20", '
                        '"rule_set": "muay-thai-amateur", "days": ["mon", "thu", "sat"], "most_a_week": 3}')  # fmt: skip
     weeks.set_defaults(run=camp_command)
+
+    places = commands.add_parser("rotation", parents=[as_json], help="solve who is where in a class, wave by wave")
+    places.add_argument("group", metavar="CLASS.json", help='such as {"people": 14, "waves": 7, "bags": 6, '
+                        '"pad_pairs": 2, "floor": 4, "limits": [{"person": 3, "not": "pads"}]}')  # fmt: skip
+    places.set_defaults(run=rotation_command)
     return parser
 
 
@@ -149,6 +156,7 @@ def main(arguments: Arguments[str] | None = None) -> int:
     except (
         CommandError,
         CampError,
+        ClassError,
         PersonError,
         TestResultError,
         ProfileError,

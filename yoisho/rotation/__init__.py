@@ -1,0 +1,1 @@
+"""Who is where in a class, wave by wave: people, bags, pads and floor spots, turns shared out evenly."""
