@@ -10,8 +10,10 @@ from django.core.exceptions import ValidationError
 from django.db import DataError, IntegrityError, connection, models, transaction
 
 from server.accounts.models import Club
+from server.camp.schemas import AskedIn
 from server.records.export import FORMAT, VERSION
 from server.records.tables import SETTINGS, TABLES, AnyField, Row, Table
+from yoisho.camp.plain_choices import cost_from_plain, from_plain
 from yoisho.plain import sentence
 from yoisho.session.document import drill_from_dict, from_document
 from yoisho.strikes.combination import CombinationError
@@ -85,8 +87,16 @@ def _possible(where: str, table: Table, row: Row, read: set[bytes]) -> None:
                 read.add(text)
         if table.name == "combinations":
             drill_from_dict(row["drill"])
+        if table.name == "camp_sessions":
+            cost_from_plain(row["cost"])
+        if table.name == "camps":
+            AskedIn(**row["asked"])
+            if row["choices"] is not None:
+                from_plain(row["choices"], row["sessions_to_choose"])
     except (ValueError, CombinationError) as error:
         raise ArchiveError(f"{where}: {sentence(error)}") from error
+    except (KeyError, TypeError) as error:
+        raise ArchiveError(f"{where}: it is not whole ({error}).") from error
 
 
 def _numbers(model: type[models.Model], count: int) -> list[int]:

@@ -17,6 +17,7 @@ from server.today.models import Planned
 from tests.server.calendar_checker import checked
 from tests.server.conftest import Coach, document
 from tests.server.test_floor_and_log import log
+from tests.server.test_records import archive, bring, content_of, zipped
 
 pytestmark = pytest.mark.django_db
 MONDAY = timezone.localdate() + timedelta(days=(7 - timezone.localdate().weekday()) % 7 or 7)
@@ -377,6 +378,38 @@ def test_a_camp_is_for_somebody_and_of_one_club_alone(coach, camp, liked):
         assert other.get(f"camps/{camp['id']}{path}").status_code == 404
     assert other.post(f"camps/{camp['id']}/solve").status_code == 404
     assert other.put(f"camps/{camp['id']}", plan(camp, [])).status_code == 404
+
+
+def test_a_camp_goes_out_and_into_another_club_with_its_days(coach, camp):
+    files = archive(coach)
+    other = Coach("Slack Water")
+    assert bring(other, files.fp.getvalue()).status_code == 200
+    (row,) = other.get("camps").json()
+    there = other.get(f"camps/{row['id']}").json()
+    assert [(e["on"], e["knob"], e["load"]) for e in there["placed"]] == [
+        (e["on"], e["knob"], e["load"]) for e in camp["placed"]
+    ]
+    assert there["asked"]["bases"] == {}
+    day = other.get(f"today?on={camp['placed'][0]['on']}").json()
+    assert len(day["planned"]) == len([e for e in camp["placed"] if e["on"] == camp["placed"][0]["on"]])
+
+
+@pytest.mark.parametrize(
+    ("table", "field", "value"),
+    [
+        ("camp_sessions", "cost", {"load": "much"}),
+        ("camps", "asked", {"start": "soon"}),
+        ("camps", "choices", {"a": 1}),
+    ],
+)
+def test_a_camp_that_is_not_whole_does_not_come_in(coach, camp, table, field, value):
+    content = content_of(archive(coach))
+    rows = content[f"{table}.jsonl"].splitlines()
+    rows[0] = json.dumps({**json.loads(rows[0]), field: value}).encode()
+    content[f"{table}.jsonl"] = b"\n".join(rows)
+    answer = bring(Coach("Slack Water"), zipped(content))
+    assert answer.status_code == 422
+    assert f"{table}.jsonl, line 1" in answer.json()["detail"][0]["msg"]
 
 
 # The calendar
