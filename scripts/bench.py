@@ -56,8 +56,9 @@ def camps() -> None:
 
     from yoisho.camp.camp import Camp, Fixed, Weekday
     from yoisho.camp.ladders import choices
+    from yoisho.camp.model import Ask
     from yoisho.camp.rules import ceilings, ruled
-    from yoisho.camp.solve import Ask, solve
+    from yoisho.camp.solve import solve
     from yoisho.engine.person import Level, person
 
     asked: list[tuple[Level, int, tuple[Weekday, ...], tuple[Fixed, ...]]] = [

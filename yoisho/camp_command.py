@@ -100,7 +100,8 @@ def _placed(each: Placed, text: str, words: str) -> dict[str, Any]:
 
 def camp_command(options: argparse.Namespace) -> dict[str, Any]:
     # The solver takes half a second to load: other commands do without.
-    from yoisho.camp.solve import Ask, solve
+    from yoisho.camp.model import Ask
+    from yoisho.camp.solve import solve
 
     told = an_object(read_json(options.camp), options.camp, _CAMP, needed=("start",))
     camp = read_camp(told, options.camp)

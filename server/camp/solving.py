@@ -26,7 +26,8 @@ from yoisho.camp.rules import BY_ID
 
 if TYPE_CHECKING:
     # The solver takes half a second and much memory to load: where nobody solves, a server does without.
-    from yoisho.camp.solve import Ask, Solved
+    from yoisho.camp.model import Ask
+    from yoisho.camp.solve import Solved
 
 router = Router(tags=["camp"])
 logger = logging.getLogger(__name__)
@@ -64,7 +65,8 @@ class _Work:
         self.lines.put(ProgressOut(progress=round(progress, 3), words=words))
 
     def run(self, answer: "Answers") -> None:
-        from yoisho.camp.solve import Ask, solve
+        from yoisho.camp.model import Ask
+        from yoisho.camp.solve import solve
 
         try:
             fresh = self.choosing.kept is None

@@ -16,7 +16,8 @@ from server.demo.history import add_entry, hidden_of
 from server.roster.models import Person
 from server.runs.models import Run
 from server.sessions.models import Session
-from yoisho.camp.solve import Ask, solve
+from yoisho.camp.model import Ask
+from yoisho.camp.solve import solve
 from yoisho.engine.readout import expected_rpe, try_reading
 from yoisho.runs.plan import Plan
 from yoisho.runs.simulated import felt, kept_of

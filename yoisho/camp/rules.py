@@ -1,6 +1,6 @@
 """The rules of a camp in one table: what each says, whether it may be broken, how heavy that is, where it is from.
 
-One entry in `RULES` is all a new one needs to be told and checked; of each hard one the solver keeps it (`solve.py`).
+One entry in `RULES` is all a new one needs to be told and checked; the solver keeps the hard ones (`constraints.py`).
 The checks read a plan as it stands, whoever made it, and simulate nothing.
 """
 

@@ -8,11 +8,12 @@ import pytest
 
 from tests.core.camp.checker import faults, weeks_of
 from tests.core.camp.made import MONDAY, NO_CEILING, USUAL, camp, choices, day, ladder, placed
-from yoisho.camp import solve as solve_module
+from yoisho.camp import search as search_module
 from yoisho.camp.camp import WEEKDAYS, Camp, Fixed
+from yoisho.camp.model import Ask
 from yoisho.camp.plan import Barred, load
 from yoisho.camp.rules import RULES, Ceilings, ruled, turns
-from yoisho.camp.solve import Ask, possible, solve
+from yoisho.camp.solve import possible, solve
 
 HARD = frozenset(rule.id for rule in RULES if rule.hard)
 FIXED = ("threshold", "lactic-capacity", "skill", "fight-rehearsal", "sparring", "test", "travel")
@@ -60,8 +61,8 @@ def random_ask(seed):
 @pytest.mark.parametrize("batch", range(12))
 def test_of_300_camps_every_plan_keeps_every_hard_rule_and_every_clash_is_minimal(batch, monkeypatch):
     # How near the best a plan is asked elsewhere.
-    monkeypatch.setattr(solve_module, "ENOUGH", 1.0)
-    monkeypatch.setattr(solve_module, "MOST_WINDOWS", 2)
+    monkeypatch.setattr(search_module, "ENOUGH", 1.0)
+    monkeypatch.setattr(search_module, "MOST_WINDOWS", 2)
     told = {"optimal": 0, "feasible": 0, "impossible": 0}
     for seed in range(25 * batch, 25 * batch + 25):
         ask = random_ask(seed)
