@@ -7,7 +7,8 @@ import { once } from "../../domain/once";
 import { nameAndSport } from "../../domain/person";
 import { today } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
-import { type Asked, CampForm } from "./CampForm";
+import type { Asked } from "./CampFields";
+import { CampForm } from "./CampForm";
 import { dayAfter, shortDay, titleOf, weekdayOf } from "./plan";
 
 const FIRST: Omit<Asked, "start"> = {
