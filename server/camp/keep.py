@@ -21,7 +21,7 @@ from server.today.models import Planned
 from yoisho.answers.camp import as_done
 from yoisho.camp.camp import BESIDES, WEEKDAYS
 from yoisho.camp.camp import Camp as CoreCamp
-from yoisho.camp.ladders import Choices, Circumstance, cost_of
+from yoisho.camp.ladders import Choices, Circumstance, cost_of, words_of
 from yoisho.camp.plain_choices import cost_from_plain, cost_to_plain, from_plain
 from yoisho.camp.plan import Cost, Placed, Plan
 from yoisho.judgement.targets import TARGETS
@@ -259,7 +259,8 @@ class _Writer:
             assert told.session_id is not None
             return from_document(find_session(self.club, told.session_id).document)
         step = self.choices.ladders[one.purpose].steps[one.step]
-        return replace(step.sessions[one.size], title=f"{word_of(one.purpose).capitalize()}, {step.words}")
+        session = step.sessions[one.size]
+        return replace(session, title=f"{word_of(one.purpose).capitalize()}, {words_of(session)}")
 
     def _make(self, new: Sequence[tuple[PlacedIn, Placed]]) -> None:
         now = timezone.now()

@@ -159,6 +159,8 @@ def test_another_step_makes_another_session_and_what_was_changed_on_the_bench_is
     assert now["load"] < mine["load"]
     session = coach.get(f"sessions/{mine['session_id']}").json()
     assert session["revision"] == 1
+    # The title says what is in it, and not what the whole would be.
+    assert session["document"]["title"] == "Threshold, 2 × 3:00, rest 1:15"
 
     body = {"document": document("3 x (2:00 flow) rest 1:00"), "target": "threshold", "revision": 1}
     assert coach.put(f"sessions/{mine['session_id']}", body).status_code == 200

@@ -194,7 +194,8 @@ def standing(session: Session) -> tuple[int, int, int]:
     return repeat.count, duration_s(repeat.body) - inside, inside
 
 
-def _words(session: Session) -> str:
+def words_of(session: Session) -> str:
+    """How its knobs stand, such as "5 × 3:00, rest 1:15"."""
     rounds, round_s, rest_s = standing(session)
     body = f"{rounds} × {clock(round_s)}" if rounds > 1 else clock(round_s)
     return f"{body}, rest {clock(rest_s)}" if rest_s else body
@@ -214,7 +215,7 @@ def _step(
     rounds, round_s, rest_s = standing(session)
     sessions: dict[Size, Session] = {size: resized(session, size) for size in SIZES}
     costs = {size: cost_of(each, around, purpose, accepted) for size, each in sessions.items()}
-    return Step(name, knob, _words(session), rounds, round_s, rest_s, sessions, costs)
+    return Step(name, knob, words_of(session), rounds, round_s, rest_s, sessions, costs)
 
 
 def ladder(base: Session, purpose: str, around: Circumstance, minutes: int) -> Ladder:
