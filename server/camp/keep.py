@@ -317,8 +317,21 @@ class _Writer:
         if moved or other or own:
             row.sequence += 1
         row.save()
-        if row.planned is not None and moved:
-            row.planned.on, row.planned.at = told.on, hour
+        self._on_today(row, hour, moved=moved)
+
+    def _on_today(self, row: CampSession, hour: time, *, moved: bool) -> None:
+        """Today has what is to be done, where and when the camp has it; what was let go is off it."""
+        if row.skipped:
+            Planned.objects.filter(camp_session=row).delete()
+        elif row.planned is None and row.session is not None:
+            # It was let go, and that was taken back.
+            planned = Planned.objects.create(
+                club=self.club, session=row.session, on=row.on, at=hour, group=self.camp.group, planned_by=self.user
+            )
+            planned.people.set([self.camp.person] if self.camp.person else [])
+            CampSession.objects.filter(pk=row.pk).update(planned=planned)
+        elif row.planned is not None and moved:
+            row.planned.on, row.planned.at = row.on, hour
             row.planned.save(update_fields=["on", "at"])
 
     def _anew(self, row: CampSession, told: PlacedIn, one: Placed) -> None:
@@ -331,18 +344,19 @@ class _Writer:
             row.session.document = to_document(self._document(told, one))
             row.session.target = target_of(one.purpose)
             row.session.save(update_fields=["document", "target", "saved_at"])
+            row.session.versions.update(document=row.session.document, target=row.session.target)
 
     def _forget(self, gone: Sequence[Held]) -> None:
         """Out of the plan, off Today; what was never run goes, and calendars are told."""
         if not gone:
             return
         now = timezone.now()
-        Planned.objects.filter(pk__in=[each.row.planned_id for each in gone]).delete()
-        Session.objects.filter(pk__in=[each.row.session_id for each in gone], runs__isnull=True).delete()
         for each in gone:
             CampSession.objects.filter(pk=each.row.pk).update(
-                cancelled_at=now, changed_at=now, sequence=each.row.sequence + 1, planned=None
+                cancelled_at=now, changed_at=now, sequence=each.row.sequence + 1
             )
+        Planned.objects.filter(pk__in=[each.row.planned_id for each in gone]).delete()
+        Session.objects.filter(pk__in=[each.row.session_id for each in gone], runs__isnull=True).delete()
 
 
 def forget(camp: Camp) -> None:

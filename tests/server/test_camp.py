@@ -414,6 +414,32 @@ def test_a_camp_that_is_not_whole_does_not_come_in(coach, camp, table, field, va
     assert f"{table}.jsonl, line 1" in answer.json()["detail"][0]["msg"]
 
 
+def test_a_day_that_is_taken_off_in_today_is_let_go_in_the_camp_and_undo_brings_it_back(coach, camp):
+    first = camp["placed"][0]
+    back = coach.client.delete(f"/api/planned/{first['planned_id']}").json()
+    gone = coach.get(f"camps/{camp['id']}").json()["placed"][0]
+    assert (gone["skipped"], gone["planned_id"]) == (True, None)
+    assert coach.post("planned", back).status_code == 201
+    again = coach.get(f"camps/{camp['id']}").json()["placed"][0]
+    assert (again["skipped"], again["on"]) == (False, first["on"])
+    assert again["planned_id"] is not None
+
+
+def test_what_is_let_go_in_the_camp_is_off_today_and_on_it_again_when_that_is_taken_back(coach, camp):
+    first = camp["placed"][0]
+    placed = told(camp)
+    placed[0]["skipped"] = True
+    after = saved(coach, camp, placed)
+    assert after["placed"][0]["planned_id"] is None
+    day = coach.get(f"today?on={first['on']}").json()
+    assert first["session_id"] not in {each["session_id"] for each in day["planned"]}
+    again = saved(coach, after, [{**each, "skipped": False} for each in told(after)])
+    day = coach.get(f"today?on={first['on']}").json()
+    assert first["session_id"] in {each["session_id"] for each in day["planned"]}
+    assert again["placed"][0]["planned_id"] is not None
+    assert Planned.objects.filter(session=first["session_id"]).count() == 1
+
+
 # The calendar
 
 
