@@ -18,8 +18,8 @@ def cost(load=200, minutes=40, *, lactic=False, hard=None, hands=300, barred=())
     return Cost(load, load / minutes, 60 * minutes, strikes, strikes, lactic, lactic if hard is None else hard, barred)
 
 
-def ladder(purpose, *loads, minutes=40, lactic=False, hard=False, hands=300, barred=()):
-    """A step for each load; smaller sizes are as much less."""
+def ladder(purpose, *loads, minutes=40, lactic=False, hard=False, hands=300, barred=(), shortens=True):
+    """A step for each load; smaller sizes are as much less, unless it cannot be shortened."""
     steps = []
     for number, load in enumerate(loads):
         costs = {
@@ -31,7 +31,7 @@ def ladder(purpose, *loads, minutes=40, lactic=False, hard=False, hands=300, bar
                 hands=round(hands * share),
                 barred=barred,
             )
-            for size, share in SIZES.items()
+            for size, share in ((size, share if shortens else 1.0) for size, share in SIZES.items())
         }
         steps.append(Step(f"turn {number}", "rest", "", 3, 180, 90 - 15 * number, dict.fromkeys(SIZES, SESSION), costs))
     return Ladder(purpose, purpose, tuple(steps))

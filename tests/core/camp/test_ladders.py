@@ -80,6 +80,12 @@ def test_a_lactic_session_makes_a_hard_day_whatever_its_rating():
     assert cost.hard
 
 
+def test_what_is_for_the_lactic_store_makes_a_lactic_day_however_few_its_rounds():
+    one = session("1 x (10 all-out)", "lactic-power")
+    assert cost_of(one, NOTHING, "lactic-power").lactic
+    assert not cost_of(one, NOTHING, "sprint-power").lactic
+
+
 def test_a_limit_bars_what_breaks_it_until_its_day():
     until = date(2027, 1, 20)
     limit = Limit("no-power", until=until, set_by="the physician")

@@ -126,6 +126,23 @@ def test_an_ease_week_costs_about_half():
     assert 0.4 <= share <= 0.6
 
 
+def test_an_ease_week_that_cannot_ease_is_no_plan():
+    """What is fixed there cannot be made short enough."""
+    heavy = choices(ladder("threshold", 300, 300, hard=True, shortens=False), ladder("skill", 120))
+    fixed = tuple(Fixed("threshold", on=day(4, weekday)) for weekday in (0, 3))
+    answer = solve(Ask(camp(8, most_a_week=2, fixed=fixed), heavy, NO_CEILING))
+    assert [each.rule for each in answer.clash] == ["most-a-week", "fixed", "ease"]
+
+
+def test_strikes_that_stand_already_count_in_the_days_after_them():
+    struck = placed(1, 0, "threshold", hands=900, step=0, id="mine")
+    most = Ceilings({"left hand": 1000}, {"left hand": "the ceiling"})
+    answer = solved(camp(4), ceilings=most, kept=(struck,))
+    after = [each for each in answer.plan.placed if 0 < (each.on - struck.on).days < 7]
+    assert sum(each.cost.landed["left hand"] for each in after) <= 100
+    assert len(answer.plan.placed) > 1
+
+
 def test_what_is_locked_stands_and_the_rest_is_solved_around_it():
     mine = placed(2, 1, "lactic-capacity", load=250, lactic=True, step=0, id="mine")
     answer = solved(camp(4), kept=(mine,))
