@@ -137,7 +137,7 @@ def test_an_ease_week_that_cannot_ease_is_no_plan():
 def test_strikes_that_stand_already_count_in_the_days_after_them():
     struck = placed(1, 5, "threshold", hands=900, step=0, id="mine")
     most = Ceilings({"left hand": 1000}, {"left hand": "the ceiling"})
-    answer = solved(camp(4), ceilings=most, kept=(struck,))
+    answer = solved(camp(4, most_climb=1.0), ceilings=most, kept=(struck,))
     after = [each for each in answer.plan.placed if 0 < (each.on - struck.on).days < 7]
     assert sum(each.cost.landed["left hand"] for each in after) <= 100
     assert len(answer.plan.placed) > 1
