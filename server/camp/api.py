@@ -7,13 +7,14 @@ from server.accounts.current import club_of, coach
 from server.accounts.once import once
 from server.camp import schemas
 from server.camp.asked import core_camp, whose
-from server.camp.keep import Kept, find_camp, forget, save_plan, word_of
+from server.camp.keep import Kept, find_camp, forget, save_plan, told_of, word_of
 from server.camp.models import Camp, CampSession
 from server.camp.told import camp_out, camp_row, placed_out
 from server.errors import Faults, FieldError, Message
 from server.roster.api import find_person
 from server.roster.models import Group
 from yoisho.camp.nudges import nudges
+from yoisho.camp.plan import Placed
 
 router = Router(tags=["camp"])
 MOST_CAMPS = 200
@@ -59,7 +60,6 @@ def save_camp(request: HttpRequest, camp_id: int, body: schemas.CampPlanIn) -> s
     """The whole plan as it is now. Rules speak of it and do not stop it: what a coach puts there stands there."""
     user = coach(request)
     found = find_camp(user.own_club, camp_id)
-    core_camp(body.asked, user.own_club)
     return camp_out(save_plan(found, user, body))
 
 
@@ -77,21 +77,17 @@ def camp_nudges(request: HttpRequest, camp_id: int) -> list[schemas.CampNudge]:
     """Small changes after which less is broken, the best first."""
     kept = Kept(find_camp(coach(request).own_club, camp_id))
     found = nudges(kept.core, kept.plan, kept.known.ceilings, kept.costs, kept.untouchable)
-    rows = {str(each.row.uid): each.row for each in kept.held}
+    told = {str(each.row.uid): told_of(each.row) for each in kept.held}
+
+    def moved(one: Placed) -> schemas.PlacedIn:
+        was = told[one.id]
+        step = was.step if one.step is None else one.step
+        return was.model_copy(update={"on": one.on, "order": one.order, "step": step, "size": one.size})
+
     return [
-        schemas.CampNudge(
-            name=each.name,
-            effect=each.effect,
-            placed=[
-                schemas.PlacedIn(uid=row.uid, on=one.on, order=min(one.order, 20), purpose=one.purpose,
-                                 step=row.step if one.step is None else one.step, size=one.size, locked=row.locked,
-                                 skipped=row.skipped)
-                for one in each.placed
-                for row in (rows[one.id],)
-            ],
-        )
+        schemas.CampNudge(name=each.name, effect=each.effect, placed=[moved(one) for one in each.placed])
         for each in found
-    ]  # fmt: skip
+    ]
 
 
 @router.get(

@@ -65,9 +65,7 @@ class Held:
 
     @property
     def edited(self) -> bool:
-        """It was changed on the Bench since the camp made it."""
-        session = self.row.session
-        return session is not None and self.row.step is not None and session.revision > 1
+        return self.row.edited
 
 
 class Kept:
@@ -108,7 +106,7 @@ class Kept:
 
     def _held(self, row: CampSession) -> Held:
         expected = self._cost(row)
-        step = None if row.session is not None and row.session.revision > 1 else row.step
+        step = None if row.edited else row.step
         placed = Placed(row.on, row.purpose, expected, step, row.size, row.order, str(row.uid))  # type: ignore[arg-type]
         entries = tuple(self.entries.get(row.session_id or 0, ()))
         if entries:
@@ -183,6 +181,14 @@ def _own_cost(told: PlacedIn, kept: Kept, where: list[str | int]) -> Cost:
         raise FieldError([*where, "purpose"], f"No purpose is called '{told.purpose}'.", "purpose")
     saved = find_session(kept.camp.club, told.session_id)
     return cost_of(from_document(saved.document), Circumstance(kept.known.core, kept.known.around), told.purpose)
+
+
+def told_of(row: CampSession) -> PlacedIn:
+    """A session as a client would send it back."""
+    return PlacedIn(
+        uid=row.uid, on=row.on, order=row.order, purpose=row.purpose, step=row.step, size=row.size,  # type: ignore[arg-type]
+        locked=row.locked, skipped=row.skipped,
+    )  # fmt: skip
 
 
 # Writing

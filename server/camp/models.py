@@ -77,6 +77,11 @@ class CampSession(models.Model):
         verbose_name_plural = "camp sessions"
         constraints = (models.UniqueConstraint(fields=["camp", "uid"], name="one_session_per_uid"),)
 
+    @property
+    def edited(self) -> bool:
+        """It was changed on the Bench since the camp made it."""
+        return self.session is not None and self.step is not None and self.session.revision > 1
+
     def __str__(self) -> str:
         return f"{self.purpose}, {self.on:%Y-%m-%d}"
 

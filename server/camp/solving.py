@@ -15,7 +15,7 @@ from ninja import Router
 
 from server.accounts.current import coach
 from server.camp.asked import Choosing, choosing, keep_choices
-from server.camp.keep import Kept, find_camp, placed_of
+from server.camp.keep import Kept, find_camp, placed_of, told_of
 from server.camp.models import Camp
 from server.camp.schemas import ClashOut, PlacedIn, ProgressOut, SolvedOut, SolveIn
 from server.errors import Faults, FieldError, Message
@@ -163,12 +163,8 @@ def solve_camp(request: HttpRequest, camp_id: int, body: SolveIn) -> StreamingHt
 
 def _stays(kept: Kept) -> list[PlacedIn]:
     """What is locked, done or past, by the camp itself."""
-    return [
-        PlacedIn(uid=row.uid, on=row.on, order=row.order, purpose=row.purpose, step=row.step, size=row.size,  # type: ignore[arg-type]
-                 locked=row.locked, skipped=row.skipped)
-        for row in (each.row for each in kept.held)
-        if str(row.uid) in kept.untouchable
-    ]  # fmt: skip
+    stays = kept.untouchable
+    return [told_of(each.row) for each in kept.held if str(each.row.uid) in stays]
 
 
 def _lines(camp: Camp, work: _Work) -> Iterator[bytes]:

@@ -8,10 +8,10 @@ from yoisho.camp.camp import DEFAULT_MINUTES, SPARRING, TEST, Camp
 from yoisho.camp.plan import SIZES, Barred, Cost, Size
 from yoisho.camp.weights import weights_of
 from yoisho.design.nudge import Judge, Knob
-from yoisho.design.propose import Limits, ProposalError, at_home
+from yoisho.design.propose import Limits, ProposalError, against_any, at_home
 from yoisho.engine.person import Person
 from yoisho.engine.readout import Reading, try_reading
-from yoisho.judgement.cautions import BARRING, Caution, bars, cautions, is_lactic, stops
+from yoisho.judgement.cautions import BARRING, Caution, bars, cautions, is_lactic
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.protocols.frames import cool_down, warm_up
@@ -312,13 +312,6 @@ def _proposed(
         return at_home(person, purpose, asked, easy)
     except ProposalError:
         # What stands in the way may be lifted before the bout: the plan says what bars it, and until when.
-        if not around.limits and not stops_all(around):
+        if not around.limits and not against_any(around.person, around.around):
             raise
         return at_home(person, purpose, asked, Circumstances(of_somebody=False))
-
-
-def stops_all(around: Circumstance) -> bool:
-    """Whether a stop stands against any training, however easy."""
-    easiest = unrolled((Part("", Interval(240, "flow", modality="footwork")),))
-    reading = try_reading(around.person, easiest)
-    return reading is not None and bool(stops(cautions(reading, around.around)))

@@ -1,12 +1,12 @@
 """The plan of a camp: what stands on which day, and its sums."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from datetime import date
 from typing import Literal
 
-from yoisho.camp.camp import Camp, Week, days
+from yoisho.camp.camp import Week, days
 from yoisho.strikes.counts import Limb
 
 Size = Literal["whole", "two thirds", "half"]
@@ -96,7 +96,3 @@ def limbs(placed: Iterable[Placed], *, landed: bool = False) -> dict[Limb, int]:
         if not each.missed:
             found.update(each.cost.landed if landed else each.cost.limbs)
     return dict(found)
-
-
-def whole_weeks(camp: Camp) -> Sequence[Week]:
-    return [week for week in camp.calendar if week.whole]

@@ -277,20 +277,16 @@ def turns(camp: Camp, plan: Plan) -> Iterator[tuple[Week, list[str]]]:
 
 def _one_knob(scene: Scene) -> Iterator[Breach]:
     for week, turned in turns(scene.camp, scene.plan):
-        still = week.phase == "ease" or _tapers(scene.camp, week)
-        if len(turned) > (0 if still else 1):
+        easy = still(scene.camp, week)
+        if len(turned) > (0 if easy else 1):
             names = ", ".join(sorted({each.replace("-", " ") for each in turned}))
-            most = "none in an easy week" if still else "one"
+            most = "none in an easy week" if easy else "one"
             yield Breach(f"{len(turned)} turns of a knob in week {week.number} ({names}): {most}.", (week.first,))
-
-
-def _tapers(camp: Camp, week: Week) -> bool:
-    return camp.taper_from is not None and week.first >= camp.taper_from
 
 
 def still(camp: Camp, week: Week) -> bool:
     """Whether no knob is turned in a week: it is eased or tapered."""
-    return week.phase == "ease" or _tapers(camp, week)
+    return week.phase == "ease" or (camp.taper_from is not None and week.first >= camp.taper_from)
 
 
 def _rehearsal(scene: Scene) -> Iterator[Breach]:

@@ -7,8 +7,8 @@ from ortools.sat.python import cp_model
 
 from yoisho.camp.model import Counts
 from yoisho.camp.points import Model
+from yoisho.counted import solver_with
 
-SEED = 20_260
 FIRST_BUDGET, WINDOW_BUDGET, AT_ONCE_BUDGET, WHOLE_BUDGET = 0.15, 0.05, 1.0, 6.0
 """Deterministic seconds of the solver, each about one of an ordinary machine: for a first plan, for some weeks of it
 anew, for everything at once where the bound is far, and where the two steps do not come out."""
@@ -22,14 +22,11 @@ Values = Sequence[int]
 """Of every variable, by its index."""
 
 
-def solver_with(budget: float) -> cp_model.CpSolver:
-    solver = cp_model.CpSolver()
-    solver.parameters.random_seed = SEED
-    solver.parameters.num_workers = 1
-    # What they find out costs more here than it saves.
+def quick(budget: float) -> cp_model.CpSolver:
+    """Without what costs more here than it saves."""
+    solver = solver_with(budget)
     solver.parameters.symmetry_level = 0
     solver.parameters.cp_model_probing_level = 0
-    solver.parameters.max_deterministic_time = budget
     return solver
 
 
@@ -49,12 +46,12 @@ class Search:
         self.value = float("-inf")
         camp.model.maximize(camp.points())
         if counts is not None:
-            model, solver = camp.model.clone(), solver_with(budget)
+            model, solver = camp.model.clone(), quick(budget)
             camp.count(model, counts)
             self._take(solver, solver.solve(model))
         self.impossible = False
         while self.best is None and not self.impossible and budget <= WHOLE_BUDGET:
-            solver = solver_with(budget)
+            solver = quick(budget)
             status = solver.solve(camp.model)
             self.impossible = status == cp_model.INFEASIBLE
             if camp.known is None:
@@ -98,5 +95,5 @@ class Search:
         for spot, var in self.camp.spots.items():
             if self.camp.camp.week_of(spot.on).number not in window:
                 model.add(model.get_int_var_from_proto_index(var.index) == self.best[var.index])
-        solver = solver_with(WINDOW_BUDGET)
+        solver = quick(WINDOW_BUDGET)
         return self._take(solver, solver.solve(model))

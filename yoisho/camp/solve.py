@@ -18,7 +18,7 @@ from yoisho.camp.model import Ask
 from yoisho.camp.plan import Plan
 from yoisho.camp.points import Model
 from yoisho.camp.rules import BY_ID
-from yoisho.camp.search import AT_ONCE_BUDGET, FIRST_BUDGET, WHOLE_BUDGET, Search, Told, solver_with
+from yoisho.camp.search import AT_ONCE_BUDGET, FIRST_BUDGET, WHOLE_BUDGET, Search, Told, quick
 
 Status = Literal["optimal", "feasible", "impossible"]
 CLASH_BUDGET = 2.0
@@ -78,7 +78,7 @@ def solve(ask: Ask, told: Told | None = None) -> Solved:
 
 def possible(ask: Ask) -> bool:
     """Whether there is any plan that keeps every hard rule. What is not settled within the budget counts as none."""
-    status = solver_with(WHOLE_BUDGET).solve(Model(ask).model)
+    status = quick(WHOLE_BUDGET).solve(Model(ask).model)
     return status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
 
 
@@ -86,7 +86,7 @@ def _possible(camp: Model, kept: Iterable[tuple[str, str]]) -> bool:
     """Whether some rules can be kept together. What is not settled within the budget counts as possible."""
     camp.model.clear_assumptions()
     camp.model.add_assumptions([camp.guards[key] for key in kept])
-    return solver_with(CLASH_BUDGET).solve(camp.model) != cp_model.INFEASIBLE
+    return quick(CLASH_BUDGET).solve(camp.model) != cp_model.INFEASIBLE
 
 
 def clash(ask: Ask) -> tuple[Clash, ...]:

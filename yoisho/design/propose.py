@@ -9,7 +9,7 @@ from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
 from yoisho.engine.person import Level, Person
 from yoisho.engine.readout import Reading, read
-from yoisho.judgement.cautions import RULES, bars, cautions, stops
+from yoisho.judgement.cautions import RULES, Caution, bars, cautions, stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge, measure_values, score
@@ -166,10 +166,15 @@ GIVEN_OUT_FADE = 0.35
 """A session whose last effort falls short by more than this cannot be finished as asked."""
 
 
+def against_any(person: Person, circumstances: Circumstances) -> tuple[Caution, ...]:
+    """The stops that stand against any training, however easy."""
+    easiest = read(person, unroll(Interval(60 * SHORTEST_MINUTES, "flow", modality="footwork")), ranges=False)
+    return stops(cautions(easiest, circumstances))
+
+
 def _stands(bench: _Bench) -> None:
     """Raises `ProposalError` where a stop stands against any training, however easy."""
-    easiest = read(bench.person, unroll(Interval(60 * SHORTEST_MINUTES, "flow", modality="footwork")), ranges=False)
-    for caution in stops(cautions(easiest, bench.circumstances)):
+    for caution in against_any(bench.person, bench.circumstances):
         raise ProposalError(f"nothing is proposed: {caution.text} {caution.cure}")
 
 

@@ -10,12 +10,12 @@ from typing import Any, Literal
 
 from ortools.sat.python import cp_model
 
+from yoisho.counted import solver_with
 from yoisho.rotation.group import WORKS, Group, Kind
 from yoisho.rotation.name import Stations, named
 from yoisho.rotation.ring import Rows, constructed
 from yoisho.rotation.score import AGAIN, HOLDING, UNEVEN, WAIT, Against, against, least_against, least_waiting, stays
 
-SEED = 20_260
 WAIT_BUDGET, SHARE_BUDGET = 1.5, 1.5
 """Deterministic seconds of the solver: for who waits, and for sharing the turns out."""
 Status = Literal["optimal", "feasible"]
@@ -131,14 +131,6 @@ class _Model:
         return rows
 
 
-def _solver(budget: float) -> cp_model.CpSolver:
-    solver = cp_model.CpSolver()
-    solver.parameters.random_seed = SEED
-    solver.parameters.num_workers = 1
-    solver.parameters.max_deterministic_time = budget
-    return solver
-
-
 _FOUND = (cp_model.OPTIMAL, cp_model.FEASIBLE)
 
 
@@ -176,7 +168,7 @@ def _better(group: Group, rows: Rows, bound: float) -> tuple[Rows, float]:
     waiting = model.waiting()
     model.hint(rows)
     model.model.minimize(waiting)
-    solver = _solver(WAIT_BUDGET)
+    solver = solver_with(WAIT_BUDGET)
     if solver.solve(model.model) not in _FOUND:
         return rows, bound
     fewest, proven = round(solver.objective_value), solver.best_objective_bound
@@ -186,7 +178,7 @@ def _better(group: Group, rows: Rows, bound: float) -> tuple[Rows, float]:
     model.model.add(waiting == fewest)
     model.hint(rows if against(group, rows).waiting == fewest else found)
     model.model.minimize(model.sharing())
-    solver = _solver(SHARE_BUDGET)
+    solver = solver_with(SHARE_BUDGET)
     if solver.solve(model.model) in _FOUND:
         shared = model.read(solver)
         if against(group, shared).points < against(group, rows).points:
@@ -203,7 +195,7 @@ def _fewest(group: Group) -> int:
     """The least waiting that can be, as far as it is found."""
     model = _Model(group)
     model.model.minimize(model.waiting())
-    solver = _solver(WAIT_BUDGET)
+    solver = solver_with(WAIT_BUDGET)
     return round(solver.objective_value) if solver.solve(model.model) in _FOUND else 0
 
 

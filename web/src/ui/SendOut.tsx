@@ -1,14 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { api, need, type Schemas } from "../api/client";
 import { links as linksQuery, people as peopleQuery } from "../api/queries";
 import { once } from "../domain/once";
 import { nameAndSport } from "../domain/person";
 import { day } from "../domain/time";
+import { Address } from "./Address";
 import { Choice } from "./Choice";
 import { faultBeside, faultOf, SelectField, TextField } from "./Field";
 import { Sheet } from "./Sheet";
-import { Sure } from "./Sure";
 import { Tracks } from "./Tracks";
 import { useTrains } from "./useTrains";
 
@@ -196,24 +196,12 @@ function Links({ session, options }: PartProps) {
   );
 }
 
-/** A link that opens; taking it back is asked about, since nobody can open it again. */
+/** A link that opens, whom it is for and what came of it. */
 function Row({ link, onGone }: { link: Schemas["LinkOut"]; onGone: () => void }) {
-  const [copied, setCopied] = useState(false);
-  const address = useRef<HTMLInputElement>(null);
   const takeBack = useMutation({
     mutationFn: () => need(api.DELETE("/api/links/{link_id}", { params: { path: { link_id: link.id } } })),
     onSuccess: onGone,
   });
-  const copy = async () => {
-    address.current?.select();
-    try {
-      await navigator.clipboard.writeText(link.address);
-      setCopied(true);
-    } catch {
-      // Not every page may write there: what is selected can be copied by hand.
-      setCopied(false);
-    }
-  };
   const times = `opened ${link.openings} ${link.openings === 1 ? "time" : "times"}`;
   return (
     <li className="rule-t mt-3 grid gap-3 pt-3 min-[480px]:grid-cols-[132px_1fr]">
@@ -227,27 +215,7 @@ function Row({ link, onGone }: { link: Schemas["LinkOut"]; onGone: () => void })
           {times}
           {link.sent_back > 0 && `, ${link.sent_back} sent back and waiting in the log`}
         </p>
-        <input
-          ref={address}
-          readOnly
-          aria-label={`Link for ${link.person ?? "anybody"}`}
-          className="field my-2 w-full"
-          value={link.address}
-          onFocus={(event) => event.target.select()}
-        />
-        <div className="flex flex-wrap items-center gap-2">
-          <button type="button" className="act" onClick={copy}>
-            {copied ? "Copied" : "Copy"}
-          </button>
-          <Sure
-            word="Take back"
-            yes="Yes, take it back"
-            doing="Taking back …"
-            busy={takeBack.isPending}
-            onSure={() => takeBack.mutate()}
-          />
-        </div>
-        {takeBack.error && <p role="alert">{takeBack.error.message}</p>}
+        <Address label={`Link for ${link.person ?? "anybody"}`} address={link.address} takingBack={takeBack} />
       </div>
     </li>
   );

@@ -1,5 +1,6 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { whole } from "../../domain/figures";
+import { LIMBS } from "../../ui/Strikes";
 import { type Camp, dayAndMonth, daysOf, isOpen, lead, type Placed, shortDay, type Week, weekOf } from "./plan";
 import { Sessions } from "./Sessions";
 
@@ -10,7 +11,6 @@ const PHASES: Record<Week["phase"], string> = {
   sharpen: "Sharpen",
   fresh: "Fresh",
 };
-const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
 const LOAD_PX = 56;
 const LABELS = "min-w-0 py-2 pr-2";
 

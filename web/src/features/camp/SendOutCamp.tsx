@@ -1,11 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { campFeeds } from "../../api/queries";
 import { once } from "../../domain/once";
 import { when } from "../../domain/time";
+import { Address } from "../../ui/Address";
 import { OutSheet } from "../../ui/SendOut";
-import { Sure } from "../../ui/Sure";
 import type { Camp } from "./plan";
 
 /** Everything of a camp that can leave the hall: a calendar that follows it, files, paper. */
@@ -82,7 +81,6 @@ export function SendOutCamp({ camp, title, onClose }: { camp: Camp; title: strin
 }
 
 function Feed({ campId, feed, onGone }: { campId: number; feed: Schemas["FeedOut"]; onGone: () => void }) {
-  const [copied, setCopied] = useState(false);
   const takeBack = useMutation({
     mutationFn: () =>
       need(
@@ -90,34 +88,11 @@ function Feed({ campId, feed, onGone }: { campId: number; feed: Schemas["FeedOut
       ),
     onSuccess: onGone,
   });
-  const copy = () =>
-    navigator.clipboard.writeText(feed.address).then(
-      () => setCopied(true),
-      () => setCopied(false),
-    );
+  const made = when(feed.made_at);
   return (
     <li className="rule-t mt-3 pt-2">
-      <p className="quiet text-[13px]">Made {when(feed.made_at)}</p>
-      <input
-        readOnly
-        aria-label={`Address of the calendar made ${when(feed.made_at)}`}
-        className="field my-2 w-full"
-        value={feed.address}
-        onFocus={(event) => event.target.select()}
-      />
-      <p className="flex flex-wrap gap-2">
-        <button type="button" className="act" onClick={copy}>
-          {copied ? "Copied" : "Copy"}
-        </button>
-        <Sure
-          word="Take back"
-          yes="Yes, take it back"
-          doing="Taking back …"
-          busy={takeBack.isPending}
-          onSure={() => takeBack.mutate()}
-        />
-      </p>
-      {takeBack.error && <p role="alert">{takeBack.error.message}</p>}
+      <p className="quiet text-[13px]">Made {made}</p>
+      <Address label={`Address of the calendar made ${made}`} address={feed.address} takingBack={takeBack} />
     </li>
   );
 }

@@ -1,5 +1,6 @@
 import { whole } from "../../domain/figures";
 import { useKeys, WEEK } from "../../ui/keymap";
+import { LIMBS } from "../../ui/Strikes";
 import { MARK_WORDS, MarkShape } from "./Marks";
 import { type Camp, dayAfter, daysOf, isOpen, ladderOf, markOf, type Placed, shortDay, type Week } from "./plan";
 
@@ -16,8 +17,6 @@ interface Props {
   onDrop: (uid: string) => void;
   onWeek: (number: number) => void;
 }
-
-const LIMBS = ["left hand", "right hand", "left leg", "right leg"] as const;
 
 /** A week of a camp, day by day, in words: every session is a button, and the arrow keys move it. */
 export function WeekPanel(props: Props) {
