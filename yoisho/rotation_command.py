@@ -10,7 +10,7 @@ from yoisho.file_commands import a_list, an_object, read_json
 from yoisho.rotation.group import Group
 from yoisho.rotation.score import turns
 
-_CLASS = ("people", "bags", "pad_pairs", "floor", "waves", "limits", "together", "absent_after", "from_wave")
+_CLASS = ("people", "bags", "pad_pairs", "floor", "waves", "limits", "together", "absent_after", "from_wave", "pins")
 
 
 def _people(value: Any, where: str) -> tuple[str, ...]:
@@ -53,11 +53,17 @@ def read_class(told: Mapping[str, Any], where: str) -> Group:
     for place, each in enumerate(a_list(told.get("together") or [], f"{where}, together"), 1):
         pair = a_list(each, f"{where}, together, {place}")
         together.append(tuple(_who(who, people, f"{where}, together, {place}") for who in pair))
+    pins = []
+    for place, each in enumerate(a_list(told.get("pins") or [], f"{where}, pins"), 1):
+        at = f"{where}, pins, {place}"
+        pin = an_object(each, at, ("person", "wave", "at"), needed=("person", "wave", "at"))
+        pins.append((_who(pin["person"], people, f"{at}, person"), pin["wave"], str(pin["at"])))
     return Group(
         people, told["waves"], told.get("bags", 0), told.get("pad_pairs", 0), told.get("floor", 0), tuple(limits),
         tuple(together),  # type: ignore[arg-type]
         _by_person(told.get("from_wave") or {}, people, f"{where}, from_wave"),
         _by_person(told.get("absent_after") or {}, people, f"{where}, absent_after"),
+        tuple(pins),
     )  # fmt: skip
 
 

@@ -70,7 +70,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
         "modality": None if interval.partner else interval.source.modality,
         "reps": interval.reps,
         "open_ended": interval.source.open_ended,
-        "calls": list(calls(interval.combination)) if interval.combination else [],
+        "calls": list(calls(struck)) if (struck := interval.combination or interval.shown) else [],
         "partner": interval.partner,
         "pulse_per_min": interval.pulse_per_min,
         "hatch": tempo.hatch,

@@ -64,7 +64,7 @@ _SIZES = tuple(
     Trait(id_)
     for id_ in ("vo2max_ml_kg_min", "sprint_scale", "anaerobic_scale", "speed_scale", "cost", "all_out_force")
 )
-_TEMPOS = tuple(Trait(f"demand {tempo}") for tempo in TEMPOS)
+_TEMPOS = tuple(Trait(f"demand {tempo.id}") for tempo in TEMPOS.values() if not tempo.shows)
 TRAITS: tuple[Trait, ...] = (*_HEART, *_SIZES, *_TEMPOS, Trait("demand"), Trait("hr_offset_bpm", linear=True))
 """`demand` multiplies what every word asks above rest, `demand power` what that word asks besides."""
 AT = {trait.id: place for place, trait in enumerate(TRAITS)}
@@ -135,7 +135,10 @@ def cohort_of(person: Person, normal: Floats, parameters: Parameters = REFERENCE
         columns["speed_scale"],
         columns["cost"],
         columns["all_out_force"],
-        {tempo: columns["demand"] * columns[f"demand {tempo}"] for tempo in TEMPOS},
+        {
+            tempo.id: columns["demand"] * columns[f"demand {'rest' if tempo.shows else tempo.id}"]
+            for tempo in TEMPOS.values()
+        },
     )
     hr_rest = columns["hr_rest_bpm"]
     return Cohort(people, np.maximum(columns["hr_max_bpm"], hr_rest + 30), hr_rest, columns["hr_offset_bpm"], striking)

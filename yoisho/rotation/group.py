@@ -17,7 +17,7 @@ SHUTS: Mapping[Not, tuple[Kind, ...]] = {
     "floor": ("floor",),
     "hold": ("hold",),
 }
-MOST_PEOPLE, MOST_WAVES, MOST_PLACES = 60, 40, 60
+MOST_PEOPLE, MOST_WAVES, MOST_PLACES = 60, 40, 120
 
 
 class ClassError(ImpossibleError):
@@ -46,6 +46,12 @@ class Group:
     """The wave that somebody late comes to, from 1."""
     absent_after: Mapping[str, int] = field(default_factory=dict)
     """The last wave of somebody who leaves early; 0 for who does not come at all."""
+    pins: tuple[tuple[str, int, str], ...] = ()
+    """Who is where in which wave, whatever else is: "bag 3", "pads 1 hit", "floor", or a kind alone, such as "bag"."""
+    bag_names: tuple[str, ...] = ()
+    """What the places at bags are called, where not "bag 1", "bag 2": one for each."""
+    spots: tuple[str, ...] = ()
+    """What the floor spots are, where they differ, such as "squats": one for each; several may be the same."""
 
     def __post_init__(self) -> None:
         _whole(len(self.people), 1, MOST_PEOPLE, "a class has people,", "people")
@@ -72,6 +78,60 @@ class Group:
             for who, wave in getattr(self, name).items():
                 self._known(who, name)
                 _whole(wave, int(name == "from_wave"), self.waves, f"'{who}' in waves,", name)
+        for name, count in (("bag_names", self.bags), ("spots", self.floor)):
+            if getattr(self, name) and len(getattr(self, name)) != count:
+                raise ClassError(f"{count} are there, and {len(getattr(self, name))} are named", name)
+        self._check_pins()
+
+    def _check_pins(self) -> None:
+        taken: dict[tuple[int, str], str] = {}
+        pinned: dict[tuple[str, int], str] = {}
+        for who, wave, station in self.pins:
+            self._known(who, "pins")
+            _whole(wave, 1, self.waves, f"'{who}' is put in waves,", "pins")
+            kinds = self.kinds_at(station)
+            if not kinds:
+                raise ClassError(f"there is no '{station}' here to put '{who}' at", "pins")
+            if not self.here(who, wave):
+                raise ClassError(f"'{who}' is not there in wave {wave}", "pins")
+            if not set(kinds) - self.shut[who]:
+                raise ClassError(f"'{who}' must not be at '{station}': a limit says so", "pins")
+            if pinned.setdefault((who, wave), station) != station:
+                raise ClassError(f"'{who}' is put at two places in wave {wave}", "pins")
+            if station in (*self.at_bags, *(f"pads {n} {role}" for n in self.pads for role in ("hit", "hold"))):
+                other = taken.setdefault((wave, station), who)
+                if other != who:
+                    raise ClassError(f"'{who}' and '{other}' are both put at {station} in wave {wave}", "pins")
+
+    @property
+    def pads(self) -> range:
+        return range(1, self.pad_pairs + 1)
+
+    @cached_property
+    def at_bags(self) -> tuple[str, ...]:
+        """Every place at a bag, by its name."""
+        return self.bag_names or tuple(f"bag {number}" for number in range(1, self.bags + 1))
+
+    @cached_property
+    def on_floor(self) -> tuple[str, ...]:
+        """Every floor spot, by its name; all are called alike where nothing is said of them."""
+        return self.spots or ("floor",) * self.floor
+
+    def kinds_at(self, station: str) -> tuple[Kind, ...]:
+        """What somebody can be at, at a station or at a kind of one; nothing where there is no such station."""
+        if station == "wait":
+            return ("wait",)
+        if station in self.at_bags or (station == "bag" and self.bags):
+            return ("bag",)
+        if station in self.on_floor or (station == "floor" and self.floor):
+            return ("floor",)
+        name, _, rest = station.partition(" ")
+        number, _, role = rest.partition(" ")
+        if name != "pads" or (rest and (not number.isdigit() or int(number) not in self.pads)) or not self.pad_pairs:
+            return ()
+        if role not in ("", "hit", "hold"):
+            return ()
+        return (role,) if role else ("hit", "hold")  # type: ignore[return-value]
 
     def _known(self, who: str, field_: str) -> None:
         if who not in self.people:

@@ -5,6 +5,7 @@ many places everybody moves, and where on the ring a kind begins, is tried throu
 """
 
 from collections.abc import Iterator
+from dataclasses import replace
 from math import gcd
 
 from yoisho.rotation.group import Group, Kind
@@ -49,21 +50,67 @@ PHASES = 6
 
 
 def constructed(group: Group) -> Iterator[Rows]:
-    """Every rotation of the ring, the plainest first: everybody one place on each wave."""
+    """Every rotation of the ring, the plainest first: teams that move on together, the largest first, then everybody
+    one place on each wave."""
     count = len(group.people)
+    for size in range(count // 2, 1, -1):
+        if count % size == 0 and (size % 2 == 0 or not group.pad_pairs):
+            yield from _by_teams(group, size)
     steps = [step for step in range(1, max(2, count)) if gcd(step, count) == 1]
     for step in steps:
         for phase in range(1, PHASES + 1):
             yield _moving(group, ring(group, count, phase), step)
 
 
+def _by_teams(group: Group, size: int) -> Iterator[Rows]:
+    """Rings on which every place is for a team of so many, who are next to each other in the order of people."""
+    teams = len(group.people) // size
+    whole = replace(
+        group, people=tuple(f"team {number}" for number in range(teams)), bags=group.bags // size,
+        pad_pairs=2 * group.pad_pairs // size, floor=group.floor // size, limits=(), together=(), from_wave={},
+        absent_after={}, pins=(), bag_names=(), spots=(),
+    )  # fmt: skip
+    for step in (step for step in range(1, max(2, teams)) if gcd(step, teams) == 1):
+        for phase in range(1, PHASES + 1):
+            # On pads a team is whole: half of it hits, and half holds.
+            places = ring(replace(whole, bags=whole.bags + whole.pad_pairs, pad_pairs=0), teams, phase)
+            at_pads = _some_at_pads(places, whole)
+            yield _settled(group, _in_teams(group, at_pads, size, step))
+
+
+def _some_at_pads(places: list[Kind], whole: Group) -> list[Kind]:
+    """Of the places at gear as many at pads as there are, spread evenly over them; a bag for the others."""
+    gear = [place for place, kind in enumerate(places) if kind == "bag"]
+    pads = min(whole.pad_pairs, max(0, len(gear) - (whole.bags if len(gear) >= whole.bags else 0)))
+    chosen = {gear[(2 * number + 1) * len(gear) // (2 * pads)] for number in range(pads)} if pads else set()
+    return ["hit" if place in chosen else kind for place, kind in enumerate(places)]
+
+
+def _in_teams(group: Group, places: list[Kind], size: int, step: int) -> Rows:
+    rows: Rows = {who: [] for who in group.people}
+    for number, who in enumerate(group.people):
+        team, place = divmod(number, size)
+        first = place % 2 == 0
+        for wave in range(group.waves):
+            kind = places[(team + wave * step) % len(places)]
+            if kind == "hit":
+                kind = "hit" if first else "hold"
+                first = not first
+            rows[who].append(kind)
+    return rows
+
+
 def _moving(group: Group, places: list[Kind], step: int) -> Rows:
-    """Limits, partners and who is late are no part of the ring: whoever stands where they must not waits."""
     count = len(group.people)
     rows: Rows = {
         who: [places[(number + wave * step) % count] for wave in range(group.waves)]
         for number, who in enumerate(group.people)
     }
+    return _settled(group, rows)
+
+
+def _settled(group: Group, rows: Rows) -> Rows:
+    """Limits, partners and who is late are no part of the ring: whoever stands where they must not waits."""
     for who in group.people:
         for wave in range(group.waves):
             if not group.here(who, wave + 1):

@@ -34,8 +34,10 @@ def turns(row: list[Kind]) -> dict[Kind, int]:
 
 def stays(group: Group) -> tuple[Kind, ...]:
     """Kinds at which twice running is the same again: on pads too, where the two should change roles."""
-    same: tuple[Kind, ...] = ("floor", "hit", "hold")
-    return (*same, "bag") if group.bags == 1 else same
+    same: tuple[Kind, ...] = ("hit", "hold")
+    floor: tuple[Kind, ...] = ("floor",) if len(set(group.on_floor)) <= 1 else ()
+    bag: tuple[Kind, ...] = ("bag",) if group.bags == 1 else ()
+    return (*same, *floor, *bag)
 
 
 def against(group: Group, rows: Rows) -> Against:
@@ -56,7 +58,7 @@ def against(group: Group, rows: Rows) -> Against:
 def least_against(group: Group) -> Against:
     """What no rotation can do without, by counting: waiting, and who has to stay on the floor where nearly all do."""
     again = 0
-    for wave in range(1, group.waves):
+    for wave in range(1, group.waves) if "floor" in stays(group) else ():
         here = set(group.present(wave)) | set(group.present(wave + 1))
         again += max(0, _on_floor(group, wave) + _on_floor(group, wave + 1) - len(here))
     return Against(least_waiting(group), 0, 0, again)

@@ -4,20 +4,20 @@ What is minimised is told in `score.py`: nobody waits where that can be, then eq
 The same class gives the same rotation.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from ortools.sat.python import cp_model
 
 from yoisho.counted import solver_with
-from yoisho.rotation.group import WORKS, Group, Kind
+from yoisho.rotation.group import WORKS, ClassError, Group, Kind
 from yoisho.rotation.name import Stations, named
 from yoisho.rotation.ring import Rows, constructed
 from yoisho.rotation.score import AGAIN, HOLDING, UNEVEN, WAIT, Against, against, least_against, least_waiting, stays
 
 WAIT_BUDGET, SHARE_BUDGET = 1.5, 1.5
-"""Deterministic seconds of the solver: for who waits, and for sharing the turns out."""
+"""Deterministic seconds of the solver: for who waits, and for sharing the turns out or staying as it was."""
 Status = Literal["optimal", "feasible"]
 
 
@@ -52,6 +52,8 @@ class _Model:
             self._wave(wave)
         for one, other in group.together:
             self._pair(one, other)
+        for who, pinned, station in group.pins:
+            self.model.add(sum(self.var(who, pinned, kind) for kind in group.kinds_at(station)) == 1)
 
     def _wave(self, wave: int) -> None:
         group, model = self.group, self.model
@@ -121,7 +123,8 @@ class _Model:
     def hint(self, rows: Rows) -> None:
         self.model.clear_hints()  # type: ignore[no-untyped-call]
         for (who, wave, kind), var in self.at.items():
-            self.model.add_hint(var, rows[who][wave - 1] == kind)
+            if wave <= len(rows[who]):
+                self.model.add_hint(var, rows[who][wave - 1] == kind)
 
     def read(self, solver: cp_model.CpSolver) -> Rows:
         rows: Rows = {who: ["away"] * self.group.waves for who in self.group.people}
@@ -134,12 +137,21 @@ class _Model:
 _FOUND = (cp_model.OPTIMAL, cp_model.FEASIBLE)
 
 
-def solve(group: Group) -> Rotation:
-    """The best rotation that is found, never worse than the constructed one; and why somebody waits, if they do."""
+def solve(group: Group, near: Rows | None = None, told: Callable[[float], None] = lambda share: None) -> Rotation:
+    """The best rotation that is found, never worse than the constructed one; and why somebody waits, if they do.
+
+    `near` is one that the search starts from, so that little changes for a small change; `told` hears what share of the
+    budget is gone. Raises `ClassError` where what is pinned cannot all hold.
+    """
     bound = float(least_against(group).points)
     rows = _constructed(group, bound)
-    if against(group, rows).points > bound:
-        rows, bound = _better(group, rows, bound)
+    told(0.2)
+    if group.pins:
+        rows, bound = _pinned(group, near or rows, bound, told)
+    elif near is not None and holds(group, near) and against(group, near).points <= against(group, rows).points:
+        rows = near
+    if not group.pins and against(group, rows).points > bound:
+        rows, bound = _better(group, rows, bound, told, near if near and set(near) == set(group.people) else None)
     best = against(group, rows)
     left = best.points - bound
     # Held against all that could be had: everybody at work in every wave they are there.
@@ -162,22 +174,78 @@ def _constructed(group: Group, bound: float) -> Rows:
     return best[1]
 
 
-def _better(group: Group, rows: Rows, bound: float) -> tuple[Rows, float]:
-    """From a rotation to a better one: first as little waiting as can be, then the turns, with that as it is."""
+def holds(group: Group, rows: Rows) -> bool:
+    """Whether rows are a rotation of this class: what was one before somebody came, or a bag went, is none."""
+    if set(rows) != set(group.people) or any(len(row) != group.waves for row in rows.values()):
+        return False
+    for wave in range(group.waves):
+        here = {who: row[wave] for who, row in rows.items()}
+        count = {kind: sum(each == kind for each in here.values()) for kind in WORKS}
+        if count["bag"] > group.bags or count["floor"] > group.floor:
+            return False
+        if count["hit"] != count["hold"] or count["hit"] > group.pad_pairs:
+            return False
+        for who, kind in here.items():
+            if kind in group.shut[who] or (kind == "away") == group.here(who, wave + 1):
+                return False
+        for one, other in group.together:
+            if {here[one], here[other]} & {"hit", "hold"} and {here[one], here[other]} != {"hit", "hold"}:
+                return False
+    return True
+
+
+def _pinned(group: Group, near: Rows, bound: float, told: Callable[[float], None]) -> tuple[Rows, float]:
+    """Around what is pinned only the solver finds a rotation."""
+    try:
+        return _better(group, None, bound, told, near if set(near) == set(group.people) else None)
+    except _NoneError as error:
+        raise ClassError(_too_much_pinned(group), "pins") from error
+
+
+def _too_much_pinned(group: Group) -> str:
+    """The first wave in which what is pinned leaves no way for the others, in words."""
+    for wave in range(1, group.waves + 1):
+        own = tuple(pin for pin in group.pins if pin[1] == wave)
+        if not own:
+            continue
+        model = _Model(replace(group, pins=own))
+        if solver_with(WAIT_BUDGET).solve(model.model) not in _FOUND:
+            said = ", ".join(f"{who} at {station}" for who, _, station in own)
+            return f"in wave {wave} this cannot all be: {said}; let one of them go"
+    return "what is put somewhere cannot all hold; let one go"
+
+
+class _NoneError(Exception):
+    """There is no rotation at all."""
+
+
+def _better(
+    group: Group, rows: Rows | None, bound: float, told: Callable[[float], None], near: Rows | None = None
+) -> tuple[Rows, float]:
+    """From a rotation to a better one: first as little waiting as can be, then the turns, with that as it is.
+
+    Raises `_NoneError` where there is none to begin with and none is found.
+    """
     model = _Model(group)
     waiting = model.waiting()
-    model.hint(rows)
+    start = rows or near
+    if start is not None:
+        model.hint(start)
     model.model.minimize(waiting)
     solver = solver_with(WAIT_BUDGET)
     if solver.solve(model.model) not in _FOUND:
+        if rows is None:
+            raise _NoneError
         return rows, bound
+    told(0.4)
     fewest, proven = round(solver.objective_value), solver.best_objective_bound
     found = model.read(solver)
-    if against(group, found).points < against(group, rows).points:
+    if rows is None or against(group, found).points < against(group, rows).points:
         rows = found
     model.model.add(waiting == fewest)
     model.hint(rows if against(group, rows).waiting == fewest else found)
     model.model.minimize(model.sharing())
+    told(0.6)
     solver = solver_with(SHARE_BUDGET)
     if solver.solve(model.model) in _FOUND:
         shared = model.read(solver)
@@ -185,7 +253,24 @@ def _better(group: Group, rows: Rows, bound: float) -> tuple[Rows, float]:
             rows = shared
         if proven >= fewest - 0.5:
             bound = max(bound, WAIT * fewest + solver.best_objective_bound)
+        if near is not None:
+            rows = _nearest(model, rows, near, round(solver.objective_value)) or rows
     return rows, bound
+
+
+def _nearest(model: "_Model", rows: Rows, near: Rows, points: int) -> Rows | None:
+    """Of the rotations that are as good, the one in which the fewest go elsewhere than before."""
+    model.model.add(model.sharing() <= points)
+    stays_put = [
+        var for (who, wave, kind), var in model.at.items() if wave <= len(near[who]) and near[who][wave - 1] == kind
+    ]
+    model.hint(rows)
+    model.model.maximize(sum(stays_put))
+    solver = solver_with(SHARE_BUDGET)
+    if solver.solve(model.model) not in _FOUND:
+        return None
+    found = model.read(solver)
+    return found if against(model.group, found).points <= against(model.group, rows).points else None
 
 
 # Why somebody waits

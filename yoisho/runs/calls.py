@@ -5,7 +5,7 @@ lengths and the moments are our own settings.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import floor
 from typing import Literal, get_args
 
@@ -73,12 +73,36 @@ def what(interval: TimelineInterval) -> str:
     """An interval as a coach says it: the effort, how much of it, on what."""
     if interval.partner:
         return "partner works"
+    if interval.source.shows:
+        return "watch"
     what_is_done, beside = interval.source.doing
     if interval.reps is not None and interval.source.struck:
         return f"{interval.reps} reps, {TEMPOS[interval.tempo].word}"
     if interval.reps is not None:
         return f"{interval.reps} {what_is_done}"
     return f"{what_is_done}, {beside}" if beside else what_is_done
+
+
+GAP_S = (0.2, 1.5)
+"""Least and most between one strike and the next of what is shown."""
+
+
+def _shown(interval: TimelineInterval) -> Iterator[Call]:
+    """What is shown, called slowly, strike by strike: twice where there is time for it."""
+    if interval.shown is None:
+        return
+    said = [Call(0, "combination", word) for word in words_of(interval.shown)]
+    at_s = interval.start_s + 2 * FIRST_WORD_S
+    room_s = interval.end_s - COUNT_S - at_s
+    once_s = sum(each.seconds for each in said)
+    least_s, most_s = GAP_S
+    times = 2 if room_s >= 2 * (once_s + len(said) * least_s) else 1
+    gap_s = min(most_s, max(least_s, room_s / (times * len(said)) - once_s / len(said)))
+    for each in times * said:
+        if at_s + each.seconds > interval.end_s:
+            return
+        yield replace(each, at_s=round(at_s, 2))
+        at_s += each.seconds + gap_s
 
 
 def combination_of(interval: TimelineInterval) -> str:
@@ -111,14 +135,19 @@ def _around_rests(timeline: Timeline) -> Iterator[Call]:
         elif interval.kind == "work":
             if before is None:
                 yield Call(-NEXT_LEFT_S, "next", f"first: {_coming(interval)}")
-            elif before.kind != "work" and not before.partner and before.seconds >= SHORTEST_TOLD_S:
+            elif (
+                before.kind != "work"
+                and before.shown is None
+                and before.seconds >= SHORTEST_TOLD_S
+                and (not before.partner)
+            ):
                 at = max(before.start_s + FIRST_WORD_S, before.end_s - NEXT_LEFT_S - 1.5)
                 yield Call(at, "next", f"next: {_coming(interval)}")
             elif before.partner:
                 yield Call(interval.start_s + 0.2, "swap", "swap")
             elif _told(before) != _told(interval):
                 yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
-        elif interval.kind == "recover" and (before is None or before.kind == "work"):
+        elif interval.shown is not None or (interval.kind == "recover" and (before is None or before.kind == "work")):
             yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
         before = interval
 
@@ -150,6 +179,7 @@ def switches(interval: TimelineInterval) -> Iterator[float]:
 def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
     """What is called by the clock while somebody works; the partner's turn is called as the first one's was."""
     interval = as_work(interval)
+    yield from _shown(interval)
     if interval.kind == "rest" or not interval.timed:
         return
     switched = tuple(switches(interval))

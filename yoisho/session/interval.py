@@ -148,7 +148,7 @@ class Interval:
         self._check_dose()
         if len(self.cues) > MOST_CUES:
             raise SessionError(f"an interval has at most {MOST_CUES} repeating cues", "cues")
-        if self.drill is not None and TEMPOS[self.tempo].pace is None:
+        if self.drill is not None and TEMPOS[self.tempo].pace is None and not self.shows:
             raise SessionError(f"nothing is struck at {TEMPOS[self.tempo].word}: leave the combination out")
         if self.drill is not None and not self.struck:
             raise SessionError(f"nothing is struck on {MODALITIES[str(self.modality)].word}: leave the combination out")
@@ -232,6 +232,11 @@ class Interval:
     @property
     def kind(self) -> Kind:
         return TEMPOS[self.tempo].kind
+
+    @property
+    def shows(self) -> bool:
+        """A combination is shown, and nobody works."""
+        return TEMPOS[self.tempo].shows
 
     @property
     def struck(self) -> bool:

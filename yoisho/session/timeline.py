@@ -53,8 +53,13 @@ class TimelineInterval:
 
     @cached_property
     def combination(self) -> Combination | None:
-        """What is struck in this repetition; None where it is left open."""
-        return None if self.partner else self.source.combination(*self.turn)
+        """What is struck in this repetition; None where it is left open, and where it is only shown."""
+        return None if self.partner or self.source.shows else self.source.combination(*self.turn)
+
+    @property
+    def shown(self) -> Combination | None:
+        """What is shown in it, strike by strike, while nobody works."""
+        return self.source.combination(*self.turn) if self.source.shows else None
 
     @property
     def reps(self) -> int | None:

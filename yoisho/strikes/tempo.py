@@ -52,12 +52,16 @@ class Tempo:
     """All that can be thrown."""
     avoidable: bool = False
     """A coach may ask for proposals without it, such as for a sore hand."""
+    shows: bool = False
+    """A combination is shown and nobody works: it is called strike by strike, and costs what rest does."""
 
 
 TEMPOS: dict[str, Tempo] = {
     tempo.id: tempo
     for tempo in (
         Tempo("rest", "rest", "rest", 0.10, 0, 0, "stand or sit, breathe", ("off", "pause")),
+        Tempo("show", "show", "rest", 0.10, 0, 0, "a combination is shown slowly; nobody works",
+              ("demonstrate", "demonstration", "demo"), shows=True),
         Tempo("recover", "recover", "recover", 0.40, 15, 2, "light shadow, footwork", ("recovery", "active"),
               pace=1.6, reset_s=3.0, hatch="slant", share=0.30, force=0.40),
         Tempo("flow", "flow", "work", 0.58, 60, 3, "continuous, at or under half power", ("light", "easy"),

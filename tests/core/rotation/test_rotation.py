@@ -166,7 +166,7 @@ def test_the_same_class_gives_the_same_rotation():
     [
         ({"people": 0}, "people", "1 to 60"),
         ({"waves": 0}, "waves", "1 to 40"),
-        ({"bags": -1}, "bags", "0 to 60"),
+        ({"bags": -1}, "bags", "0 to 120"),
         ({"limits": (("nobody", "pads"),)}, "limits", "nobody here is called"),
         ({"limits": (("p1", "run"),)}, "limits", "there are pads, bag"),
         ({"together": (("p1", "p1"),)}, "together", "two different people"),

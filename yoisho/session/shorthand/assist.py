@@ -10,7 +10,7 @@ from lark.exceptions import UnexpectedInput
 from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
-from yoisho.session.shorthand.grammar import parser
+from yoisho.session.shorthand.grammar import PAUSES, parser
 from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.tempo import TEMPOS
 
@@ -95,10 +95,9 @@ def spans(text: str) -> tuple[Span, ...]:
 
 def _options(names: set[str]) -> list[Option]:
     options: list[Option] = []
-    kinds = {"EFFORT": ("work",), "PAUSE": ("recover", "rest"), "PAUSE_FOR": ("recover", "rest")}
     for name in ("EFFORT", "PAUSE", "PAUSE_FOR"):
         if name in names:
-            known = [tempo for tempo in TEMPOS.values() if tempo.kind in kinds[name]]
+            known = [tempo for tempo in TEMPOS.values() if (tempo in PAUSES) == (name != "EFFORT")]
             options += [Option(tempo.word, tempo.meaning) for tempo in known]
     if "MEANS" in names:
         options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MODALITIES.values()]

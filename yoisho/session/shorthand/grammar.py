@@ -80,6 +80,7 @@ FILLER.4: /(of|with|w\/)(?![a-z])/i
 %ignore FILLER
 """
 
+PAUSES = tuple(tempo for tempo in TEMPOS.values() if tempo.kind != "work" and not tempo.shows)
 EXPECTED = {
     "NUMBER": "a number",
     "CLOCK": "a time such as 0:30",
@@ -115,8 +116,9 @@ def _pattern(words: list[str]) -> str:
     return "|".join(re.escape(word).replace(r"\ ", r"[\s-]*").replace(r"\-", r"[\s-]*") for word in longest_first)
 
 
-def _of_kind(*kinds: str) -> str:
-    return _pattern([word for word, tempo in tempo_spellings().items() if TEMPOS[tempo].kind in kinds])
+def _said(*, pauses: bool) -> list[str]:
+    """Spellings of what stands between efforts, or of all that stands as they do: what is shown is said like one."""
+    return [word for word, tempo in tempo_spellings().items() if (TEMPOS[tempo] in PAUSES) == pauses]
 
 
 STRIKES = (
@@ -129,8 +131,8 @@ STRIKES = (
 @cache
 def _filled() -> str:
     return (
-        GRAMMAR.replace("__PAUSE__", _of_kind("rest", "recover"))
-        .replace("__EFFORT__", _of_kind("work"))
+        GRAMMAR.replace("__PAUSE__", _pattern(_said(pauses=True)))
+        .replace("__EFFORT__", _pattern(_said(pauses=False)))
         .replace("__MEANS__", _pattern(list(modality_spellings())))
         .replace("__KIT__", _pattern(list(kit_spellings())))
         .replace("__COUNTED__", _pattern([w for w, m in modality_spellings().items() if MODALITIES[m].rep_s]))
