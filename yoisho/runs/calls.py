@@ -4,12 +4,12 @@ Calls never talk over each other: of two that would, the one that matters more i
 lengths and the moments are our own settings.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from math import floor
 from typing import Literal, get_args
 
-from yoisho.runs.cues import SOUNDS
+from yoisho.runs.cues import SOUNDS, carries_on
 from yoisho.runs.pairs import as_work
 from yoisho.session.interval import SessionError
 from yoisho.session.timeline import Timeline, TimelineInterval
@@ -17,7 +17,7 @@ from yoisho.session.wearing import kit_changes
 from yoisho.strikes.notation import calls as words_of
 from yoisho.strikes.tempo import TEMPOS
 
-CallKind = Literal["swap", "switch", "kit", "cue", "combination", "next", "half", "time", "effort"]
+CallKind = Literal["move", "swap", "switch", "kit", "cue", "combination", "next", "half", "time", "effort"]
 KINDS: tuple[CallKind, ...] = get_args(CallKind)
 """The weightiest first."""
 
@@ -145,11 +145,33 @@ def _around_rests(timeline: Timeline) -> Iterator[Call]:
                 yield Call(at, "next", f"next: {_coming(interval)}")
             elif before.partner:
                 yield Call(interval.start_s + 0.2, "swap", "swap")
+            elif carries_on(before, interval):
+                yield from _a_bar_ahead(before, interval)
             elif _told(before) != _told(interval):
                 yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
         elif interval.shown is not None or (interval.kind == "recover" and (before is None or before.kind == "work")):
             yield Call(interval.start_s + FIRST_WORD_S, "effort", what(interval))
         before = interval
+
+
+BAR = 4
+"""Beats by which what comes in the music is called ahead."""
+
+
+def _a_bar_ahead(before: TimelineInterval, interval: TimelineInterval) -> Iterator[Call]:
+    """What changes in the next eight, said so many beats before it: what is added, or that it is the other side."""
+    beat = interval.source.beat
+    if beat is None or (_told(before) == _told(interval) and before.source.lead == interval.source.lead):
+        return
+    was, now = before.combination, interval.combination
+    said, saying = (words_of(one) if one else [] for one in (was, now))
+    if said == saying:
+        what_comes = "other side"
+    elif said == saying[: len(said)]:
+        what_comes = f"add {', '.join(saying[len(said) :])}"
+    else:
+        what_comes = ", ".join(saying) or what(interval)
+    yield Call(round(interval.start_s - 60 * BAR / beat.per_min, 2), "cue", f"in four: {what_comes}")
 
 
 def _kit(timeline: Timeline) -> Iterator[Call]:
@@ -208,17 +230,21 @@ def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
 
 def _counted_in(timeline: Timeline) -> list[tuple[float, float]]:
     """Stretches that belong to the count before work."""
-    starts = [i.start_s for i in timeline.intervals if i.kind == "work" or i.partner]
+    around = zip((None, *timeline.intervals), timeline.intervals, strict=False)
+    starts = [i.start_s for before, i in around if (i.kind == "work" or i.partner) and not carries_on(before, i)]
     return [(start - COUNT_S, start + 0.0) for start in starts]
 
 
-def call_schedule(timeline: Timeline, settings: Settings | None = None) -> tuple[Call, ...]:
-    """Every call of a run, in order, none over another and none over the count into work.
+def call_schedule(
+    timeline: Timeline, settings: Settings | None = None, beside: Iterable[Call] = ()
+) -> tuple[Call, ...]:
+    """Every call of a run, in order, none over another and none over the count into work; those told `beside` too.
 
     All kinds that are not muted stand in it. A coach's own switch ("on call") is left to the coach.
     """
     settings = settings or Settings()
-    found = [*_around_rests(timeline), *_kit(timeline), *(c for i in timeline.intervals for c in _inside(i, settings))]
+    inside = (call for interval in timeline.intervals for call in _inside(interval, settings))
+    found = [*beside, *_around_rests(timeline), *_kit(timeline), *inside]
     wanted = sorted(
         (call for call in found if call.kind not in settings.muted),
         key=lambda call: (KINDS.index(call.kind), call.at_s),

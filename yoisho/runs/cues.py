@@ -24,6 +24,12 @@ class Cue:
     kind: CueKind
 
 
+def carries_on(before: TimelineInterval | None, interval: TimelineInterval) -> bool:
+    """Whether work goes on to the same music: what comes is called on the beat, and not counted in."""
+    beats = before.source.beat if before is not None else None
+    return beats is not None and beats == interval.source.beat and "rest" not in (before and before.kind, interval.kind)
+
+
 def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
     """Every sound, in order.
 
@@ -38,7 +44,7 @@ def cue_schedule(timeline: Timeline) -> tuple[Cue, ...]:
         resting = interval.kind != "work"
         same = resting == (before != "work") and interval.start_s > 0
         cues.append(Cue(interval.start_s, "change" if same else "bell"))
-        if not resting or interval.partner:
+        if (not resting or interval.partner) and not carries_on(previous, interval):
             room_s = COUNT_IN_S if previous is None else previous.seconds if previous.timed else 0
             cues.extend(Cue(interval.start_s - left, "count") for left in (3, 2, 1) if left < room_s)
         if interval.timed and interval.seconds >= _CLACK_FROM_S:

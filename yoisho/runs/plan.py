@@ -23,11 +23,15 @@ class Plan:
     session: Session
     people: int = 1
     """On the floor: where work is done in pairs, two or more of them take turns."""
+    beside: tuple[Call, ...] = ()
+    """What is called besides what the session says."""
+    own: Timeline | None = None
+    """The session as one of a class has it, in place of that of all."""
 
     @cached_property
     def timeline(self) -> Timeline:
         """Of all who are on the floor: in pairs, one's work is the others' rest."""
-        return self.session.unrolled(sharing=max(2, self.people))
+        return self.own or self.session.unrolled(sharing=max(2, self.people))
 
     @cached_property
     def on_the_floor(self) -> int:
@@ -44,4 +48,4 @@ class Plan:
         return cue_schedule(self.timeline)
 
     def calls(self, settings: Settings) -> tuple[Call, ...]:
-        return call_schedule(self.timeline, settings)
+        return call_schedule(self.timeline, settings, self.beside)
