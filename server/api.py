@@ -17,6 +17,9 @@ from server.bench.gate import router as gate
 from server.camp.api import router as camp
 from server.camp.feed import router as camp_feeds
 from server.camp.solving import router as camp_solving
+from server.classes.api import router as classes
+from server.classes.floor import router as class_floor
+from server.classes.solving import router as class_solving
 from server.combinations.api import router as combinations
 from server.dossier.api import router as dossier
 from server.errors import FieldError
@@ -78,6 +81,9 @@ api.add_router("", sessions)
 api.add_router("", today)
 api.add_router("", waiting)
 api.add_router("", camp)
+api.add_router("", classes)
+api.add_router("", class_solving)
+api.add_router("", class_floor)
 api.add_router("", camp_solving)
 api.add_router("", camp_feeds)
 api.add_router("", library)

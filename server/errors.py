@@ -27,6 +27,7 @@ class FieldError(Exception):
     def __init__(self, loc: list[str | int], msg: str, kind: str, ctx: dict[str, Any] | None = None):
         super().__init__(msg)
         self.fault = {"type": kind, "loc": loc, "msg": msg, "ctx": ctx}
+        self.field = str(loc[-1])
 
 
 def not_found(what: str) -> HttpError:

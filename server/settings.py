@@ -73,6 +73,7 @@ INSTALLED_APPS = [
     "server.sendout",
     "server.today",
     "server.camp",
+    "server.classes",
     "server.demo",
 ]
 MIDDLEWARE = [

@@ -11,6 +11,7 @@ from server.accounts.models import User
 from server.bench.circumstances import circumstances_of
 from server.errors import Faults, Message
 from server.roster.api import the_person
+from server.roster.models import Person
 from server.runs.kept import plan_for
 from server.sessions.api import find_session
 from yoisho.answers.gate import Stop, stops_before
@@ -31,6 +32,13 @@ class Stopped(Schema):
     person_id: int
     name: str
     stops: list[Stop]
+
+
+def told_stops(user: User, who: Person, stops: list[Stop]) -> Stopped:
+    """What stands against somebody, in the words that are for this member."""
+    words = [(each, *discreet(user, each.rule, each.text, each.cure)) for each in stops]
+    told = [replace(each, text=text, cure=cure) for each, text, cure in words]
+    return Stopped(person_id=who.pk, name=who.name, stops=told)
 
 
 @router.get(
@@ -54,7 +62,5 @@ def gate(
         own = lived_by(plan.timeline, place, max(1, len(person)))
         stops = stops_before(who.to_core(), own, saved.target, circumstances_of(who, None))
         if stops:
-            words = [(each, *discreet(user, each.rule, each.text, each.cure)) for each in stops]
-            told = [replace(each, text=text, cure=cure) for each, text, cure in words]
-            found.append(Stopped(person_id=who.pk, name=who.name, stops=told))
+            found.append(told_stops(user, who, stops))
     return found

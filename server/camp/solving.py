@@ -1,15 +1,12 @@
 """Solving a camp while somebody watches: lines of progress, and the plan as the last."""
 
 import logging
-import queue
-import threading
 import time
-from collections.abc import Iterator
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, TypeAlias
 from uuid import UUID, uuid4
 
-from django.db import connection
 from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router
 
@@ -19,6 +16,7 @@ from server.camp.keep import Kept, find_camp, placed_of, told_of
 from server.camp.models import Camp
 from server.camp.schemas import ClashOut, PlacedIn, ProgressOut, SolvedOut, SolveIn
 from server.errors import Faults, FieldError, Message
+from server.streams import streamed
 from yoisho.camp.camp import MAY_GIVE
 from yoisho.camp.ladders import Choices
 from yoisho.camp.plan import Placed
@@ -33,15 +31,8 @@ router = Router(tags=["camp"])
 logger = logging.getLogger(__name__)
 CHOOSING = 0.5
 """Share of the bar for choosing sessions, where they have to be simulated."""
-BEAT_S = 1.0
-"""A line at least so often: a connection that is gone is noticed by it."""
 
-
-Answers: TypeAlias = "queue.Queue[tuple[Solved, Ask, float] | Exception]"
-
-
-class _StoppedError(Exception):
-    """Nobody waits any more."""
+Answer: TypeAlias = "tuple[Solved, Ask, float]"
 
 
 @dataclass
@@ -54,39 +45,26 @@ class _Work:
     hold: frozenset[tuple[str, int]]
 
     def __post_init__(self) -> None:
-        self.lines: queue.Queue[ProgressOut | None] = queue.Queue()
-        self.stopped = threading.Event()
         self.choices: Choices | None = None
         self.placed: list[Placed] = []
 
-    def _tell(self, progress: float, words: str) -> None:
-        if self.stopped.is_set():
-            raise _StoppedError
-        self.lines.put(ProgressOut(progress=round(progress, 3), words=words))
-
-    def run(self, answer: "Answers") -> None:
+    def run(self, tell: Callable[[ProgressOut], None]) -> "Answer":
         from yoisho.camp.model import Ask
         from yoisho.camp.solve import solve
 
-        try:
-            fresh = self.choosing.kept is None
-            start = CHOOSING if fresh else 0.0
-            words = "Simulating what stands to choose from"
-            found = self.choosing.make(lambda share: self._tell(CHOOSING * share, words))
-            self.choices = found
-            self.placed = placed_of(self.told, self.kept, found)
-            ask = Ask(
-                self.kept.core, found, self.choosing.known.ceilings, tuple(self.placed), self.kept.today, self.hold
-            )
-            begun = time.perf_counter()
-            solved = solve(ask, lambda share: self._tell(start + (1 - start) * share, "Solving the weeks"))
-            answer.put((solved, ask, time.perf_counter() - begun))
-        except _StoppedError:
-            pass
-        except Exception as error:
-            answer.put(error)
-        finally:
-            self.lines.put(None)
+        def said(progress: float, words: str) -> None:
+            tell(ProgressOut(progress=round(progress, 3), words=words))
+
+        fresh = self.choosing.kept is None
+        start = CHOOSING if fresh else 0.0
+        words = "Simulating what stands to choose from"
+        found = self.choosing.make(lambda share: said(CHOOSING * share, words))
+        self.choices = found
+        self.placed = placed_of(self.told, self.kept, found)
+        ask = Ask(self.kept.core, found, self.choosing.known.ceilings, tuple(self.placed), self.kept.today, self.hold)
+        begun = time.perf_counter()
+        solved = solve(ask, lambda share: said(start + (1 - start) * share, "Solving the weeks"))
+        return solved, ask, time.perf_counter() - begun
 
 
 def _named(kept: Kept, solved: "Solved", stays: list[PlacedIn]) -> list[PlacedIn]:
@@ -155,10 +133,8 @@ def solve_camp(request: HttpRequest, camp_id: int, body: SolveIn) -> StreamingHt
     )
     # What the thread needs of the database is read here.
     _ = kept.held, kept.known
-    answer = StreamingHttpResponse(_lines(camp, work), content_type="application/x-ndjson")
-    answer.headers["Cache-Control"] = "no-store"
-    answer.headers["X-Accel-Buffering"] = "no"
-    return answer
+    first = ProgressOut(progress=0.0, words="Reading the camp")
+    return streamed(work.run, first, lambda found: _last(camp, work, found))
 
 
 def _stays(kept: Kept) -> list[PlacedIn]:
@@ -167,32 +143,7 @@ def _stays(kept: Kept) -> list[PlacedIn]:
     return [told_of(each.row) for each in kept.held if str(each.row.uid) in stays]
 
 
-def _lines(camp: Camp, work: _Work) -> Iterator[bytes]:
-    answer: Answers = queue.Queue()
-    if not connection.in_atomic_block:
-        # Nothing of the database is held while the solver works.
-        connection.close()
-    thread = threading.Thread(target=work.run, args=(answer,), daemon=True)
-    thread.start()
-    last = ProgressOut(progress=0.0, words="Reading the camp")
-    try:
-        yield _line(last)
-        while True:
-            try:
-                line = work.lines.get(timeout=BEAT_S)
-            except queue.Empty:
-                yield _line(last)
-                continue
-            if line is None:
-                break
-            last = line
-            yield _line(line)
-        yield _line(_last(camp, work, answer.get()))
-    finally:
-        work.stopped.set()
-
-
-def _last(camp: Camp, work: _Work, found: "tuple[Solved, Ask, float] | Exception") -> ProgressOut:
+def _last(camp: Camp, work: _Work, found: "Answer | Exception") -> ProgressOut:
     if isinstance(found, FieldError):
         return ProgressOut(progress=1.0, words="", error=str(found))
     if isinstance(found, Exception):
@@ -207,7 +158,3 @@ def _last(camp: Camp, work: _Work, found: "tuple[Solved, Ask, float] | Exception
         clash=_clashes(solved, ask),
     )  # fmt: skip
     return ProgressOut(progress=1.0, words="Solved", solved=told)
-
-
-def _line(told: ProgressOut) -> bytes:
-    return told.model_dump_json().encode() + b"\n"

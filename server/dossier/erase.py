@@ -21,7 +21,7 @@ PLACES = {
     "training.Version": "session__club", "runs.Run": "club", "runs.Journal": "run__club", "runs.LiveState": "run__club",
     "runs.Result": "run__club", "runs.Letter": "club", "logbook.LogEntry": "club", "combinations.BookEntry": "club",
     "sendout.SentBack": "club", "sendout.CueTrack": "club", "sendout.Music": "club", "camp.Camp": "club",
-    "camp.CampSession": "camp__club",
+    "camp.CampSession": "camp__club", "classes.ClassPlan": "club",
 }  # fmt: skip
 """Where a name may have been written down beside the roster itself, and the way from there to its club."""
 

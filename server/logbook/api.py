@@ -92,7 +92,7 @@ def log_entry(request: HttpRequest, entry_id: int) -> LogDetail:
     entry = entries_of(club_of(request)).filter(pk=entry_id).first()
     if entry is None:
         raise not_found("log entry")
-    plan, kept = plan_of(entry.run), entry.result.record
+    plan, kept = plan_of(entry.run, entry.result.place), entry.result.record
     record = RecordIn(**kept) if kept else None
     own = lived(plan.timeline, record.to_core()) if record else plan.timeline
     person = core_of(entry.result.person)
@@ -133,14 +133,16 @@ def save(user: User, run_id: UUID, body: LogIn) -> LogEntry:
     with transaction.atomic():
         run = begin(user.own_club, user, run_id, body.run)
         person = find_person(user.own_club, body.person_id)
-        return _keep(run, person, body, _checked(body, run, person))
+        place = body.record.place if body.record else 0
+        return keep(run, person, body, _checked(body, run, person), place)
 
 
-def _keep(run: Run, person: Person | None, body: LogIn, found: Logged) -> LogEntry:
+def keep(run: Run, person: Person | None, body: LogIn, found: Logged, place: int) -> LogEntry:
+    """The entry of one of those on the floor, at a place from 0."""
     record = body.record
     result, _ = Result.objects.update_or_create(
         run=run,
-        place=record.place if record else 0,
+        place=place,
         defaults={
             "person": person,
             "record": record.model_dump(mode="json") if record else None,

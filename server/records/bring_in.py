@@ -11,9 +11,12 @@ from django.db import DataError, IntegrityError, connection, models, transaction
 
 from server.accounts.models import Club
 from server.camp.schemas import AskedIn
+from server.classes.schemas import ClassAskedIn
 from server.records.export import FORMAT, VERSION
 from server.records.tables import SETTINGS, TABLES, AnyField, Row, Table
+from server.runs.kept import plain_board
 from yoisho.camp.plain_choices import cost_from_plain, from_plain
+from yoisho.classes.board import board_from_dict
 from yoisho.plain import sentence
 from yoisho.session.document import drill_from_dict, from_document
 from yoisho.strikes.combination import CombinationError
@@ -89,6 +92,10 @@ def _possible(where: str, table: Table, row: Row, read: set[bytes]) -> None:
             drill_from_dict(row["drill"])
         if table.name == "camp_sessions":
             cost_from_plain(row["cost"])
+        if row.get("board") is not None:
+            board_from_dict(plain_board(row["board"]))
+        if table.name == "classes":
+            ClassAskedIn(**row["asked"])
         if table.name == "camps":
             AskedIn(**row["asked"])
             if row["choices"] is not None:

@@ -16,7 +16,7 @@ from yoisho.session.document import from_document
 from yoisho.session.shorthand import write
 
 FORMAT = "yoisho-club"
-VERSION = 2
+VERSION = 3
 ABOUT = """A club whole, from Yoisho.
 
 club.json         the club's own settings, and the version of this format

@@ -11,6 +11,7 @@ from django.db.models.functions import Cast
 
 from server.accounts.models import Club
 from server.camp.models import Camp, CampSession
+from server.classes.models import ClassPlan
 from server.combinations.models import BookEntry
 from server.logbook.models import LogEntry
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
@@ -39,6 +40,21 @@ def _no_session(row: Row) -> Row:
 def _no_bases(row: Row) -> Row:
     """The sessions that are liked are told by ids of this server alone; what was made of them is in the choices."""
     return {**row, "asked": {**msgspec.json.decode(row["asked"]), "bases": {}}}
+
+
+def _unknown(row: Row) -> Row:
+    """The people of a board are told by name: their ids are of this server alone."""
+    if row["board"] is None:
+        return row
+    board = msgspec.json.decode(row["board"])
+    return {**row, "board": {**board, "people": [{**each, "person_id": None} for each in board["people"]]}}
+
+
+def _nobody_known(row: Row) -> Row:
+    """Whoever comes to a class is told by name, and the class by those of its group."""
+    asked = msgspec.json.decode(row["asked"])
+    people = [{**each, "person_id": None} for each in asked["people"]]
+    return {**row, "asked": {**asked, "group_id": None, "people": people}}
 
 
 @dataclass(frozen=True)
@@ -89,14 +105,15 @@ TABLES = (
     Table("limits", Limit, "person__club"),
     Table("tests", FieldTest, "person__club"),
     Table("knocks", Knock, "person__club"),
-    Table("sessions", Session, "club", added=(("in_lists", 2, True),)),
+    Table("sessions", Session, "club", _unknown, added=(("in_lists", 2, True), ("board", 3, None))),
     Table("versions", Version, "session__club"),
     Table("combinations", BookEntry, "club"),
-    Table("runs", Run, "club"),
+    Table("runs", Run, "club", _unknown, added=(("board", 3, None), ("board_revision", 3, 0))),
     Table("journals", Journal, "run__club"),
     Table("results", Result, "run__club"),
     Table("log", LogEntry, "club"),
     Table("planned", Planned, "club"),
+    Table("classes", ClassPlan, "club", _nobody_known, since=3),
     Table("camps", Camp, "club", _no_bases, since=2),
     Table("camp_sessions", CampSession, "camp__club", since=2),
     Table("sent_back", SentBack, "club", _no_session),

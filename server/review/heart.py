@@ -37,7 +37,7 @@ def _kept(entry: LogEntry) -> RecordIn:
 
 def _expected(entry: LogEntry) -> list[float]:
     """Heart rate on every second of the run as this person had it [bpm]."""
-    plan = plan_of(entry.run)
+    plan = plan_of(entry.run, entry.result.place)
     reading = try_reading(core_of(entry.result.person), lived(plan.timeline, _kept(entry).to_core()))
     if reading is None:
         raise FieldError(["file"], "This session has no work, so there is nothing to lay a heart rate on.", "heart")
@@ -72,7 +72,7 @@ def look_at_heart(request: HttpRequest, entry_id: int, file: File[UploadedFile])
 def keep_heart(request: HttpRequest, entry_id: int, body: HeartIn) -> Message:
     """Heart rate kept with an entry, laid where it is told; what the clock and the sensor told stays."""
     entry = _entry(request, entry_id)
-    kept, plan = _kept(entry), plan_of(entry.run)
+    kept, plan = _kept(entry), plan_of(entry.run, entry.result.place)
     total_s = lived(plan.timeline, kept.to_core()).total_s
     heart = on_the_run(body.heart, body.shift_s, total_s)
     if not heart:

@@ -34,7 +34,7 @@ def _strikes(timeline: Timeline, record: Record) -> tuple[float, ...]:
 
 def seen_of(entry: LogEntry) -> Seen:
     """What an entry tells. What simulated devices told counts for nothing, but in the demo's own history."""
-    plan, result = plan_of(entry.run), entry.result
+    plan, result = plan_of(entry.run, entry.result.place), entry.result
     days_ago = max(0.0, (timezone.now() - entry.started_at).total_seconds() / 86_400)
     record = RecordIn(**result.record).to_core() if result.record else None
     counted = None if entry.counted_strikes is None else float(entry.counted_strikes)

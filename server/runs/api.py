@@ -16,9 +16,10 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.pages import Listed, Pages
 from server.roster.api import core_of, find_person
 from server.runs import live
-from server.runs.kept import begin, find_run, plan_for, plan_of
+from server.runs.kept import begin, board_of, core_board, find_run, fitting, plan_for, plan_of
 from server.runs.models import Journal, Letter, LiveState, Run
 from server.runs.schemas import (
+    BoardIn,
     CallSettings,
     Event,
     JournalIn,
@@ -34,7 +35,7 @@ from server.runs.schemas import (
     RunPlan,
 )
 from server.runs.speech import path_of
-from server.runs.told import plan_out
+from server.runs.told import board_out, plan_out
 from server.sessions.api import find_session
 from server.sessions.documents import core_session
 from yoisho.answers.floor import OnFloor, on_floor
@@ -52,15 +53,32 @@ People = Annotated[int, Field(ge=1, le=MOST)]
 def run_plan(request: HttpRequest, session_id: int, people: People = 1) -> RunPlan:
     """The plan of a run that is to begin: the session as it stands now, with so many people on the floor."""
     saved = find_session(club_of(request), session_id)
-    plan = plan_for(from_document(saved.document), people, "query", "people")
-    return plan_out(plan, saved.club, saved, saved.revision, saved.person)
+    session = from_document(saved.document)
+    board = board_of(saved.board, session)
+    plan = plan_for(session, people, "query", "people", board=board)
+    told = board_out(board, saved.board, plan, 0) if board else None
+    return plan_out(plan, saved.club, saved, saved.revision, saved.person, told)
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
 def plan_of_run(request: HttpRequest, run_id: UUID) -> RunPlan:
     """The plan of a run as it stood when it began, whatever became of the session."""
     run = find_run(club_of(request), run_id)
-    return plan_out(plan_of(run), run.club, run.session, run.revision, run.person)
+    plan = plan_of(run)
+    board = board_of(run.board, plan.session)
+    told = board_out(board, run.board, plan, run.board_revision) if board else None
+    return plan_out(plan, run.club, run.session, run.revision, run.person, told)
+
+
+@router.put("/runs/{run_id}/board", response={200: RunPlan, 404: Message, 422: Faults}, operation_id="save_board")
+def save_board(request: HttpRequest, run_id: UUID, body: BoardIn) -> RunPlan:
+    """Who is where now in a class that runs: what other screens show from here on, and its calls anew."""
+    run = find_run(coach(request).own_club, run_id)
+    if fitting(core_board(body), from_document(run.document)) is None:
+        raise FieldError(["body"], "This board is not one of this run.", "board")
+    run.board, run.board_revision = body.model_dump(), run.board_revision + 1
+    run.save(update_fields=["board", "board_revision"])
+    return plan_of_run(request, run_id)
 
 
 @router.get(

@@ -14,9 +14,10 @@ class Run(models.Model):
     """A session as it was run: the plan as it stood then, whatever became of the session."""
 
     class Kind(models.TextChoices):
-        """How a run came about; a class, a field test, an imported file and a microphone are to join these."""
+        """How a run came about; a field test, an imported file and a microphone are to join these."""
 
         SESSION = "session"
+        CLASS = "class"
 
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="runs")
     run_id = models.UUIDField()
@@ -32,6 +33,10 @@ class Run(models.Model):
     """Whom it was planned for."""
     people = models.PositiveSmallIntegerField(default=1)
     """On the floor: of two or more, each does all that is done in pairs."""
+    board = models.JSONField(null=True)
+    """Of a class, who is where in which wave: as it stands now, and as it was once it is logged."""
+    board_revision = models.PositiveIntegerField(default=0)
+    """Counts its changes, so that other screens know of them."""
     coach = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
     """Who ran it."""
     begun_at = models.DateTimeField(auto_now_add=True)

@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import AwareDatetime, Field, StrictInt, model_validator
 
 from yoisho.answers.floor import FloorPlan
+from yoisho.rotation.group import MOST_PEOPLE, MOST_WAVES
 from yoisho.runs.calls import KINDS as CALLS
 from yoisho.runs.cues import SOUNDS
 from yoisho.runs.pairs import MOST
@@ -28,6 +29,44 @@ class CallSettings(Schema):
     """The combination again and again while it is done; None for once, before."""
 
 
+@dataclass(frozen=True)
+class RunWave:
+    number: int
+    start_s: int
+    end_s: int
+    change_s: int
+    """Of the change before it."""
+    swap_s: int
+    """When the two at the pads swap."""
+
+
+@dataclass(frozen=True)
+class OnRunBoard:
+    name: str
+    person_id: int | None
+    label: str
+    """By which they are called: a name, a team's colour, a letter; may be empty."""
+    row: list[str]
+    easy: bool
+    holds: bool
+
+
+@dataclass(frozen=True)
+class DoingOnBoard:
+    station: str
+    modality: str | None
+    tempo: str | None
+
+
+@dataclass(frozen=True)
+class RunBoard:
+    revision: int
+    part: int
+    people: list[OnRunBoard]
+    doing: list[DoingOnBoard]
+    waves: list[RunWave]
+
+
 @dataclass(frozen=True, kw_only=True)
 class RunPlan(FloorPlan):
     """All that a device needs to run a session, and the plan as it stands, to be sent back with whatever came of it."""
@@ -45,6 +84,32 @@ class RunPlan(FloorPlan):
     call_settings: CallSettings
     emergency_number: str
     """As the club has set it."""
+    board: "RunBoard | None" = None
+    """Of a class, who is where."""
+
+
+class OnBoardIn(Schema):
+    """One of a class, and where they are in each wave."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    person_id: int | None = None
+    row: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(min_length=1, max_length=MOST_WAVES)]
+    easy: bool = False
+    holds: bool = True
+
+
+class DoingIn(Schema):
+    station: Annotated[str, Field(min_length=1, max_length=40)]
+    modality: str | None = None
+    tempo: str | None = None
+
+
+class BoardIn(Schema):
+    """Who is where while a class runs."""
+
+    part: Annotated[StrictInt, Field(ge=0, le=40)]
+    people: Annotated[list[OnBoardIn], Field(min_length=1, max_length=MOST_PEOPLE)]
+    doing: Annotated[list[DoingIn], Field(max_length=40)] = Field(default_factory=list)
 
 
 class RunIn(Schema):
@@ -56,7 +121,9 @@ class RunIn(Schema):
     person_id: int | None = None
     """Whom it was planned for."""
     people: Annotated[StrictInt, Field(ge=1, le=MOST)] = 1
-    """On the floor."""
+    """On the floor; of a class, who take turns at one bag."""
+    board: BoardIn | None = None
+    """Of a class."""
 
 
 class RunOut(Schema):
@@ -203,6 +270,8 @@ class ClockState(Schema):
     shift: int = Field(0, ge=0)
     """How often partners were swapped by hand."""
     people: Annotated[list[Shown], Field(max_length=MOST)] = Field(default_factory=list)
+    board: int = Field(0, ge=0)
+    """Of a class, which state of its board stands."""
 
 
 class LiveIn(Schema):

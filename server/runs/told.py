@@ -1,21 +1,39 @@
 """The plan of a run as it is told to whoever runs it."""
 
+from typing import Any
+
 from server.accounts.models import Club
 from server.roster.api import core_of
 from server.roster.models import Person
 from server.runs.ahead import speak_later
 from server.runs.called import settings_of
-from server.runs.schemas import CallSettings, RunPlan
+from server.runs.kept import whom_of
+from server.runs.schemas import CallSettings, DoingOnBoard, OnRunBoard, RunBoard, RunPlan, RunWave
 from server.runs.speech import speeches
 from server.sessions.models import Session
 from yoisho.answers.floor import floor_plan
+from yoisho.classes.board import Board, waves_of
 from yoisho.runs.calls import KINDS
 from yoisho.runs.cues import SOUNDS
 from yoisho.runs.plan import Plan
 from yoisho.session.document import to_document
 
 
-def plan_out(plan: Plan, club: Club, session: Session | None, revision: int, person: Person | None) -> RunPlan:
+def board_out(board: Board, kept: dict[str, Any] | None, plan: Plan, revision: int) -> RunBoard:
+    """The board of a class as it is shown."""
+    people = zip(board.people, board.labels, whom_of(kept or {"people": []}), strict=True)
+    return RunBoard(
+        revision=revision,
+        part=board.part,
+        people=[OnRunBoard(who.name, pk, label, list(who.row), who.easy, who.holds) for who, label, pk in people],
+        doing=[DoingOnBoard(**vars(each)) for each in board.doing],
+        waves=[RunWave(**vars(wave)) for wave in waves_of(plan.timeline, board.part)],
+    )
+
+
+def plan_out(
+    plan: Plan, club: Club, session: Session | None, revision: int, person: Person | None, board: RunBoard | None = None
+) -> RunPlan:
     """All that a device needs to run it: a session of the club as it stands, or a run as it was begun."""
     settings = settings_of(session)
     floor = floor_plan(plan, core_of(person), settings)
@@ -36,4 +54,5 @@ def plan_out(plan: Plan, club: Club, session: Session | None, revision: int, per
             combination_every_s=settings.combination_every_s,
         ),
         emergency_number=club.emergency_number,
+        board=board,
     )

@@ -49,6 +49,12 @@ def _fonts() -> FontConfiguration:
     return FontConfiguration()
 
 
+def rendered(text: str) -> Document:
+    """A page of HTML laid out on paper, in type that is shipped with the app; nothing is fetched from elsewhere."""
+    fetcher = URLFetcher(allowed_protocols=("file", "data"))
+    return HTML(string=text, base_url=f"{FONTS.as_uri()}/", url_fetcher=fetcher).render(font_config=_fonts())
+
+
 def _rendered(sheet: WallSheet, paper: Paper, link: str, made: str, size_pt: float) -> Document:
     total_s = max(1, sheet.total_s)
     every_s = next(step for step in (60, 120, 300, 600, 1200, 3600) if total_s / step <= 16)
@@ -69,8 +75,7 @@ def _rendered(sheet: WallSheet, paper: Paper, link: str, made: str, size_pt: flo
             "made": made,
         },
     )
-    fetcher = URLFetcher(allowed_protocols=("file", "data"))
-    return HTML(string=text, base_url=f"{FONTS.as_uri()}/", url_fetcher=fetcher).render(font_config=_fonts())
+    return rendered(text)
 
 
 def _likely_pt(sheet: WallSheet, pages: int) -> float:

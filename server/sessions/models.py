@@ -22,6 +22,8 @@ class Session(models.Model):
     weeks = models.PositiveSmallIntegerField(null=True)
     in_lists = models.BooleanField(default=True)
     """Among the club's sessions; one that stands in a plan of weeks alone is found there."""
+    board = models.JSONField(null=True)
+    """Of a class, who is where in which wave, with the ids of those who are of the roster."""
     revision = models.PositiveIntegerField(default=1)
     """Counts the saves, so that a later tab cannot overwrite an earlier one unseen."""
     saved_at = models.DateTimeField(auto_now=True)

@@ -6,7 +6,6 @@ from dataclasses import replace
 from yoisho.classes.board import COACH, Board, OnBoard, kind_of
 from yoisho.rotation.group import ClassError, Group, Kind
 from yoisho.rotation.ring import Rows
-from yoisho.rotation.solve import Rotation, solve
 
 
 def _gear(board: Board) -> tuple[tuple[str, ...], int, tuple[str, ...]]:
@@ -52,7 +51,10 @@ def _solved(board: Board, done: int, swapped: tuple[tuple[str, int, str], ...] =
         pins=(*past, *swapped), bag_names=bags, spots=spots,
     )  # fmt: skip
     near: Rows = {each.name: [_kind(group, station) for station in each.row] for each in board.people}
-    found: Rotation = solve(group, near)
+    # The solver takes half a second and much memory to load: where nobody solves, a server does without.
+    from yoisho.rotation.solve import solve
+
+    found = solve(group, near)
     rows = {
         each.name: (*each.row[:done], *found.rows[each.name][done:]) for each in board.people
     }  # fmt: skip

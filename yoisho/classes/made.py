@@ -12,10 +12,10 @@ from yoisho.engine.person import Level, Person, person
 from yoisho.engine.readout import Reading, try_reading
 from yoisho.engine.work_bouts import HARD_FRAC
 from yoisho.judgement.verdict import Verdict, judge
+from yoisho.rotation.found import Rotation
 from yoisho.rotation.group import Kind
 from yoisho.rotation.ring import Rows
 from yoisho.rotation.score import against
-from yoisho.rotation.solve import Rotation, solve
 from yoisho.session.timeline import Timeline
 
 LEVELS: tuple[tuple[str, Level], ...] = (("weakest", "beginner"), ("middle", "club"), ("strongest", "fighter"))
@@ -183,6 +183,9 @@ def hard_s(timeline: Timeline) -> int:
 
 def make(asked: Asked, near: Rows | None = None, told: Callable[[float], None] = lambda share: None) -> Made:
     """The class solved. Raises `ClassError` where it cannot be, `SessionError` where its session cannot."""
+    # The solver takes half a second and much memory to load: where nobody solves, a server does without.
+    from yoisho.rotation.solve import solve
+
     plan = designed(asked)
     return Made(asked, plan, solve(plan.group, near, told))
 

@@ -5,40 +5,20 @@ The same class gives the same rotation.
 """
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
-from typing import Any, Literal
+from dataclasses import replace
+from typing import Any
 
 from ortools.sat.python import cp_model
 
 from yoisho.counted import solver_with
+from yoisho.rotation.found import Clash, Rotation, Status
 from yoisho.rotation.group import WORKS, ClassError, Group, Kind
-from yoisho.rotation.name import Stations, named
+from yoisho.rotation.name import named
 from yoisho.rotation.ring import Rows, constructed
-from yoisho.rotation.score import AGAIN, HOLDING, UNEVEN, WAIT, Against, against, least_against, least_waiting, stays
+from yoisho.rotation.score import AGAIN, HOLDING, UNEVEN, WAIT, against, least_against, least_waiting, stays
 
 WAIT_BUDGET, SHARE_BUDGET = 1.5, 1.5
 """Deterministic seconds of the solver: for who waits, and for sharing the turns out or staying as it was."""
-Status = Literal["optimal", "feasible"]
-
-
-@dataclass(frozen=True)
-class Clash:
-    """Why somebody has to wait: what would have to be another way for nobody to."""
-
-    what: Literal["places", "limits", "together"]
-    sentence: str
-
-
-@dataclass(frozen=True)
-class Rotation:
-    rows: Stations
-    """Of each person the station of every wave, such as "bag 3", "pads 1 hit", "floor", "wait" or "away"."""
-    kinds: Rows
-    against: Against
-    status: Status
-    bound_gap: float
-    """What might still be saved, as a share of everybody at work in every wave; 0 where nothing can."""
-    clash: tuple[Clash, ...]
 
 
 class _Model:

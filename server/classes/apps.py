@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class ClassesConfig(AppConfig):
+    name = "server.classes"
+    label = "classes"

@@ -1,0 +1,83 @@
+"""Work that takes its time, told while it goes on: lines of JSON, the answer as the last."""
+
+import logging
+import queue
+import threading
+from collections.abc import Callable, Iterator
+from typing import Generic, TypeVar
+
+from django.db import connection
+from django.http import StreamingHttpResponse
+from pydantic import BaseModel
+
+logger = logging.getLogger(__name__)
+Found = TypeVar("Found")
+Line = TypeVar("Line", bound=BaseModel)
+BEAT_S = 1.0
+"""A line at least so often: a connection that is gone is noticed by it."""
+
+
+class StoppedError(Exception):
+    """Nobody waits any more."""
+
+
+class Told(Generic[Found, Line]):
+    """Work in a thread of its own, which asks the database nothing, and what it tells meanwhile."""
+
+    def __init__(self, work: Callable[[Callable[[Line], None]], Found]):
+        self.work = work
+        self.lines: queue.Queue[Line | None] = queue.Queue()
+        self.answer: queue.Queue[Found | Exception] = queue.Queue()
+        self.stopped = threading.Event()
+
+    def tell(self, line: Line) -> None:
+        if self.stopped.is_set():
+            raise StoppedError
+        self.lines.put(line)
+
+    def run(self) -> None:
+        try:
+            self.answer.put(self.work(self.tell))
+        except StoppedError:
+            pass
+        except Exception as error:
+            self.answer.put(error)
+        finally:
+            self.lines.put(None)
+
+
+def _line(told: BaseModel) -> bytes:
+    return told.model_dump_json().encode() + b"\n"
+
+
+def _lines(told: Told[Found, Line], first: Line, last: Callable[[Found | Exception], Line]) -> Iterator[bytes]:
+    if not connection.in_atomic_block:
+        # Nothing of the database is held while the work goes on.
+        connection.close()
+    threading.Thread(target=told.run, daemon=True).start()
+    latest = first
+    try:
+        yield _line(latest)
+        while True:
+            try:
+                line = told.lines.get(timeout=BEAT_S)
+            except queue.Empty:
+                yield _line(latest)
+                continue
+            if line is None:
+                break
+            latest = line
+            yield _line(line)
+        yield _line(last(told.answer.get()))
+    finally:
+        told.stopped.set()
+
+
+def streamed(
+    work: Callable[[Callable[[Line], None]], Found], first: Line, last: Callable[[Found | Exception], Line]
+) -> StreamingHttpResponse:
+    """Lines of JSON: the first at once, what the work tells, and what `last` makes of its answer or its error."""
+    answer = StreamingHttpResponse(_lines(Told(work), first, last), content_type="application/x-ndjson")
+    answer.headers["Cache-Control"] = "no-store"
+    answer.headers["X-Accel-Buffering"] = "no"
+    return answer
