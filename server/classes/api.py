@@ -16,9 +16,8 @@ from server.roster.models import Group, Person
 from yoisho.answers.classes import class_answer
 from yoisho.classes.asked import FLOOR_DOES
 from yoisho.classes.line import read_line
-from yoisho.classes.schools import SCHOOLS
+from yoisho.classes.schools import SCHOOLS, round_text
 from yoisho.rotation.group import MOST_PEOPLE, ClassError
-from yoisho.session import shorthand
 from yoisho.session.document import from_document
 from yoisho.strikes import notation
 
@@ -94,7 +93,7 @@ def read_class_line(request: HttpRequest, body: schemas.LineIn) -> schemas.LineO
     if count is not None and count > len(people):
         people += _guests(count)[len(people) :] if people else _guests(count)
     if "pattern" in told:
-        told["pattern"] = shorthand.write(told["pattern"], club.school)
+        told["pattern"] = round_text(told["pattern"], club.school)
     if "combination" in told:
         told["combination"] = notation.write(told["combination"], club.school)
     usual = _usual(club).model_dump()

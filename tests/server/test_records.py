@@ -151,20 +151,32 @@ def test_a_wrong_line_is_named_and_nothing_comes_in(full, stranger, table, chang
     assert Club.objects.get(pk=stranger.club.pk).name == "Other Hall"
 
 
-def test_an_archive_of_the_first_version_comes_in_too(full, stranger):
-    """It had no camps, and every session was among the club's own."""
+@pytest.mark.parametrize(
+    ("version", "tables", "fields"),
+    [
+        (
+            1,
+            ("camps", "camp_sessions", "classes"),
+            {"sessions": ("in_lists", "board"), "runs": ("board", "board_revision")},
+        ),
+        (2, ("classes",), {"sessions": ("board",), "runs": ("board", "board_revision")}),
+    ],
+    ids=["before camps", "before classes"],
+)
+def test_an_archive_of_an_earlier_version_comes_in_too(full, stranger, version, tables, fields):
     content = content_of(archive(full))
-    for table in ("camps", "camp_sessions"):
+    for table in tables:
         del content[f"{table}.jsonl"], content[f"{table}.schema.json"]
-    rows = [json.loads(line) for line in content["sessions.jsonl"].splitlines()]
-    content["sessions.jsonl"] = b"".join(
-        json.dumps({name: value for name, value in row.items() if name != "in_lists"}).encode() + b"\n" for row in rows
-    )
-    content["club.json"] = content["club.json"].replace(b'"version": 2', b'"version": 1')
+    for table, later in fields.items():
+        rows = [json.loads(line) for line in content[f"{table}.jsonl"].splitlines()]
+        told = ({name: value for name, value in row.items() if name not in later} for row in rows)
+        content[f"{table}.jsonl"] = b"".join(json.dumps(row).encode() + b"\n" for row in told)
+    count = len(content["sessions.jsonl"].splitlines())
+    content["club.json"] = content["club.json"].replace(b'"version": 3', f'"version": {version}'.encode())
     answer = bring(stranger, zipped(content))
     assert answer.status_code == 200, answer.content
-    assert answer.json()["rows"]["camps"] == 0
-    assert len(stranger.listed("sessions")) == len(rows)
+    assert all(answer.json()["rows"][table] == 0 for table in tables)
+    assert answer.json()["rows"]["sessions"] == count
 
 
 def test_what_is_no_archive_says_so(full, coach):
@@ -174,8 +186,8 @@ def test_what_is_no_archive_says_so(full, coach):
     assert "torn" in fault(bring(coach, good[: len(good) // 2]))["msg"]
     assert "There is no club.json" in fault(bring(coach, zipped({"README.txt": b"hello"})))["msg"]
     content = content_of(archive(full))
-    content["club.json"] = content["club.json"].replace(b'"version": 2', b'"version": 9')
-    assert "yoisho-club 1 to 2 can be read" in fault(bring(coach, zipped(content)))["msg"]
+    content["club.json"] = content["club.json"].replace(b'"version": 3', b'"version": 9')
+    assert "yoisho-club 1 to 3 can be read" in fault(bring(coach, zipped(content)))["msg"]
     content["club.json"] = b"[]"
     assert "club.json" in fault(bring(coach, zipped(content)))["msg"]
 

@@ -13,6 +13,7 @@ from yoisho.session.clock import clock
 from yoisho.session.document import Part, Session
 from yoisho.session.interval import Beat, Interval
 from yoisho.session.modality import MODALITIES
+from yoisho.session.shorthand import write
 from yoisho.session.tree import Node, Repeat, Sequence, duration_s
 from yoisho.strikes.combination import Combination
 from yoisho.strikes.drill import Drill, one
@@ -50,6 +51,11 @@ class School:
     """Who can be where, for so many waves."""
     even: bool = False
     """Waves come in twos."""
+
+
+def round_text(pattern: Node, school: str) -> str:
+    """One round as the club writes it: as it stands inside the brackets of a repeat."""
+    return write(Repeat(2, pattern), school).split("(", 1)[1].rsplit(")", 1)[0]
 
 
 def _often(round_s: int, wave_s: int) -> int:
