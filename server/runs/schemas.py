@@ -202,6 +202,7 @@ EventKind = Literal[
     "add",
     "rep",
     "swap",
+    "board",
     "strap",
     "strap-lost",
     "unwell",
@@ -287,7 +288,7 @@ class LetterIn(Schema):
     to: int
     """The coach of the club who is to see to it."""
     title: str = Field(min_length=1, max_length=160)
-    path: str = Field(pattern=r"^/api/runs/[0-9a-f-]{36}/(log|journal)$")
+    path: str = Field(pattern=r"^/api/runs/[0-9a-f-]{36}/(log|class-log|journal)$")
     body: dict[str, Any]
     reason: str = Field("", max_length=1000)
 

@@ -1,8 +1,9 @@
 """What the Floor shows: the plan of a run, and the session as each of the people on the floor has it."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from typing import Literal
 
 from yoisho.answers.intervals import TimelineInterval, told, volumes_of
 from yoisho.engine.person import Person
@@ -18,8 +19,10 @@ from yoisho.session.timeline import Timeline
 from yoisho.session.timeline import TimelineInterval as Flat
 from yoisho.session.volume import Volume
 from yoisho.session.wearing import kit_changes, to_bring
+from yoisho.strikes.combination import Action
 from yoisho.strikes.counts import Stance
 from yoisho.strikes.notation import calls
+from yoisho.strikes.techniques import Height
 
 
 @dataclass(frozen=True)
@@ -48,6 +51,8 @@ class FloorInterval(TimelineInterval):
     """What is put on, taken off or taken up before it, as it is called; empty where nothing is."""
     switch_on_call: bool
     """The side is switched when the coach says so."""
+    strokes: list["Stroke"]
+    """Of what is shown, each strike as it is drawn; empty where nothing is shown."""
 
 
 @dataclass(frozen=True)
@@ -56,6 +61,21 @@ class Side:
     end_s: float
     stance: Stance
     """Orthodox with the left side in front, southpaw with the right."""
+
+
+Bend = Literal["straight", "round", "upward", "kick", "knee", "defence", "step"]
+BENDS: Mapping[str, Bend] = {"jab": "straight", "cross": "straight", "palm": "straight", "push-kick": "straight",
+                             "uppercut": "upward"}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Stroke:
+    """A strike as it is drawn: from which side, how it bends, how high it ends."""
+
+    word: str
+    bend: Bend
+    side: Literal["left", "right"]
+    height: Height
 
 
 @dataclass(frozen=True)
@@ -148,6 +168,26 @@ def _pieces(interval: Flat) -> list[int]:
     return [len(calls(each)) for each in drill.combinations[:turn]]
 
 
+def _bend(one: Action) -> Bend:
+    kind = one.known.kind
+    if kind in ("defence", "step", "knee"):
+        return kind
+    return BENDS.get(one.technique, "kick" if kind == "kick" else "round")
+
+
+def _strokes(interval: Flat, stance: Stance) -> list[Stroke]:
+    """What is shown, as it is drawn for somebody of a stance."""
+    if interval.shown is None:
+        return []
+    front, back = ("left", "right") if stance == "orthodox" else ("right", "left")
+    sides = {"lead": front, "rear": back, "left": "left", "right": "right"}
+    words = calls(interval.shown)
+    return [
+        Stroke(word, _bend(one), sides[str(one.side or "lead")], one.height or "head")  # type: ignore[arg-type]
+        for word, one in zip(words, interval.shown.actions, strict=False)
+    ]
+
+
 def _sides(interval: Flat, stance: Stance) -> list[Side]:
     source = interval.source
     if source.lead is None and source.switch in (None, "call"):
@@ -179,6 +219,7 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
             "sides": _sides(done, stance),
             "kit_change": list(kit.get(index, ())),
             "switch_on_call": done.source.switch == "call",
+            "strokes": _strokes(done, stance),
         }
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]
     return found

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/boards/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Board
+         * @description The board after somebody came late, left, or two changed places: what is done stays. Nothing is saved.
+         */
+        post: operations["change_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/by-hand": {
         parameters: {
             query?: never;
@@ -211,6 +231,175 @@ export interface paths {
          * @description A claim that is made for the session, held against the numbers.
          */
         post: operations["check_claim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Classes
+         * @description The club's classes, the last changed first.
+         */
+        get: operations["classes"];
+        put?: never;
+        /**
+         * Create Class
+         * @description A class as it was solved. It has a session that is run, and a day in Today where one is said.
+         */
+        post: operations["create_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Class Line
+         * @description A class from one line, with what was understood and what was not; the rest as in the last class.
+         */
+        post: operations["read_class_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Needs
+         * @description What stands before anything is asked: the gear of the last class, and the schools.
+         */
+        get: operations["class_needs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Class
+         * @description Whole classes of different schools, as lines of JSON: each as it is found, then what sets them apart.
+         */
+        post: operations["propose_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solve Class
+         * @description Who is where, as lines of JSON: progress, and the class last. Nothing is saved.
+         */
+        post: operations["solve_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Class What Ifs
+         * @description What might change on the day, each solved ahead.
+         */
+        post: operations["class_what_ifs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Class Plan */
+        get: operations["class_plan"];
+        /**
+         * Save Class
+         * @description The whole class as it is now.
+         */
+        put: operations["save_class"];
+        post?: never;
+        /**
+         * Delete Class
+         * @description The class, and what of it is still to come. What was run stays in the log.
+         */
+        delete: operations["delete_class"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Sheet
+         * @description Who is where, for the wall: one page, in black, the names as large as they can be.
+         */
+        get: operations["class_sheet"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1543,6 +1732,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Board
+         * @description Who is where now in a class that runs: what other screens show from here on, and its calls anew.
+         */
+        put: operations["save_board"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/class-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Log Class
+         * @description The log of a whole class: an entry for each who has said how hard it was. Sent again it takes the place of what
+         *     was sent before, so that a retry never makes two.
+         */
+        put: operations["log_class"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/journal": {
         parameters: {
             query?: never;
@@ -1816,6 +2046,26 @@ export interface paths {
          * @description Where a session stands in a camp; nothing where it stands in none.
          */
         get: operations["camp_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/class-gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Gate
+         * @description Of a class, the stops that stand against what each of them is to do in it; nobody who may do it is told.
+         */
+        get: operations["class_gate"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2440,6 +2690,32 @@ export interface components {
             /** Seconds */
             seconds: number;
         };
+        /**
+         * BoardChangeIn
+         * @description A change while a class runs: one of late, leaves or swap.
+         */
+        BoardChangeIn: {
+            board: components["schemas"]["BoardIn"];
+            late?: components["schemas"]["LateIn"] | null;
+            /** Leaves */
+            leaves?: number | null;
+            /** Swap */
+            swap?: number[] | null;
+            /** Wave */
+            wave: number;
+        };
+        /**
+         * BoardIn
+         * @description Who is where while a class runs.
+         */
+        BoardIn: {
+            /** Doing */
+            doing?: components["schemas"]["DoingIn"][];
+            /** Part */
+            part: number;
+            /** People */
+            people: components["schemas"]["OnBoardIn"][];
+        };
         /** BreachAnswer */
         BreachAnswer: {
             /** Days */
@@ -2498,7 +2774,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort";
+            kind: "move" | "swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort";
             /** Text */
             text: string;
         };
@@ -2507,7 +2783,7 @@ export interface components {
             /** Combination Every S */
             combination_every_s?: number | null;
             /** Muted */
-            muted: ("swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
+            muted: ("move" | "swap" | "switch" | "kit" | "cue" | "combination" | "next" | "half" | "time" | "effort" | "bell" | "change" | "clack" | "count" | "end" | "pulse")[];
         };
         /** CampNudge */
         CampNudge: {
@@ -2754,6 +3030,313 @@ export interface components {
             /** Then Fits */
             then_fits: boolean;
         };
+        /** ClassAnswer */
+        ClassAnswer: {
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            /** Bound Gap */
+            bound_gap: number;
+            /** Change S */
+            change_s: number;
+            /** Clash */
+            clash: string[];
+            /** Cure */
+            cure: string | null;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Frames */
+            frames: components["schemas"]["Frame"][];
+            /** Minded */
+            minded: components["schemas"]["MindedAnswer"][];
+            /** Pattern */
+            pattern: string;
+            /** People */
+            people: components["schemas"]["ClassShare"][];
+            /** Reason */
+            reason: string;
+            /** Rounds */
+            rounds: number;
+            /** Rows */
+            rows: string[][];
+            /** School */
+            school: string;
+            /** School Name */
+            school_name: string;
+            sharing: components["schemas"]["SharingAnswer"];
+            /** Short */
+            short: string | null;
+            /** Status */
+            status: string;
+            /** Target */
+            target: string;
+            /** Target Name */
+            target_name: string;
+            /** Total S */
+            total_s: number;
+            /** Trains */
+            trains: components["schemas"]["TrainsAnswer"][];
+            /** Wave S */
+            wave_s: number;
+            /** Waves */
+            waves: components["schemas"]["WaveAnswer"][];
+        };
+        /**
+         * ClassAskedIn
+         * @description What a coach asks of a class.
+         */
+        ClassAskedIn: {
+            /** At */
+            at?: string | null;
+            /**
+             * Bags
+             * @default 6
+             */
+            bags: number;
+            /**
+             * Beats
+             * @default 120
+             */
+            beats: number;
+            /** Change S */
+            change_s?: number | null;
+            /**
+             * Coach Holds
+             * @default false
+             */
+            coach_holds: boolean;
+            /**
+             * Combination
+             * @default
+             */
+            combination: string;
+            /**
+             * Cool Down Min
+             * @default 3
+             */
+            cool_down_min: number;
+            /** Floor */
+            floor?: number | null;
+            /**
+             * Floor Does
+             * @default shadow
+             * @enum {string}
+             */
+            floor_does: "shadow" | "as hard" | "skip" | "footwork" | "core" | "rest";
+            /** Group Id */
+            group_id?: number | null;
+            /**
+             * Minutes
+             * @default 45
+             */
+            minutes: number;
+            /** On */
+            on?: string | null;
+            /**
+             * Pad Pairs
+             * @default 0
+             */
+            pad_pairs: number;
+            /**
+             * Pattern
+             * @default 20 power, 10 rest
+             */
+            pattern: string;
+            /** People */
+            people: components["schemas"]["ComerIn"][];
+            /** Put */
+            put?: components["schemas"]["PutIn"][];
+            /** Rounds */
+            rounds?: number | null;
+            /**
+             * School
+             * @default waves
+             * @enum {string}
+             */
+            school: "waves" | "halves" | "pairs" | "circuit" | "beat";
+            /** Stations */
+            stations?: ("skip" | "squats" | "plank" | "push-ups" | "lunges" | "sit-ups" | "high-knees" | "core" | "carry" | "burpees" | "mountain-climbers" | "jumping-jacks" | "footwork" | "shadow")[];
+            /** Target */
+            target?: ("sprint-power" | "sprint-capacity" | "lactic-power" | "lactic-capacity" | "threshold" | "aerobic-power" | "aerobic-base" | "skill" | "fight-rehearsal") | null;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Together */
+            together?: components["schemas"]["TogetherIn"][];
+            /**
+             * Warm Up Min
+             * @default 5
+             */
+            warm_up_min: number;
+            /** Waves */
+            waves?: number | null;
+        };
+        /** ClassIn */
+        ClassIn: {
+            asked: components["schemas"]["ClassAskedIn"];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Rows */
+            rows: string[][];
+        };
+        /** ClassLogIn */
+        ClassLogIn: {
+            board: components["schemas"]["BoardIn"];
+            /** Counted */
+            counted?: [
+                number,
+                number
+            ][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** People */
+            people: components["schemas"]["ToldRow"][];
+            /** Played */
+            played: components["schemas"]["StretchIn"][];
+            run: components["schemas"]["RunIn"];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Stood */
+            stood?: components["schemas"]["StoodIn"][];
+        };
+        /** ClassLogged */
+        ClassLogged: {
+            /** Entries */
+            entries: number[];
+            /** Load */
+            load: number;
+            /**
+             * Run Id
+             * Format: uuid
+             */
+            run_id: string;
+            /** Strikes */
+            strikes: number;
+        };
+        /**
+         * ClassNeeds
+         * @description What a class's screen needs before anything is asked.
+         */
+        ClassNeeds: {
+            asked: components["schemas"]["ClassAskedIn"];
+            /** Floor Does */
+            floor_does: {
+                [key: string]: string;
+            }[];
+            /** Schools */
+            schools: {
+                [key: string]: unknown;
+            }[];
+        };
+        /** ClassOut */
+        ClassOut: {
+            answer: components["schemas"]["ClassAnswer"] | null;
+            asked: components["schemas"]["ClassAskedIn"];
+            /** Broken */
+            broken: string | null;
+            /** Group */
+            group: string | null;
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: number;
+            /** Session Id */
+            session_id: number;
+        };
+        /**
+         * ClassProgress
+         * @description A line of what is told while a class is worked out.
+         */
+        ClassProgress: {
+            answer?: components["schemas"]["ClassAnswer"] | null;
+            /** Error */
+            error?: string | null;
+            /** Field */
+            field?: string | null;
+            /** Left Out */
+            left_out?: string[] | null;
+            /** Progress */
+            progress: number;
+            proposal?: components["schemas"]["ClassAnswer"] | null;
+            /** Tradeoffs */
+            tradeoffs?: string[] | null;
+            /** Words */
+            words: string;
+        };
+        /** ClassRow */
+        ClassRow: {
+            /** At */
+            at: string | null;
+            /** Id */
+            id: number;
+            /** On */
+            on: string | null;
+            /** People */
+            people: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** School Name */
+            school_name: string;
+            /** Session Id */
+            session_id: number;
+            /** Title */
+            title: string;
+            /** Total S */
+            total_s: number;
+        };
+        /**
+         * ClassShare
+         * @description What one of the people gets.
+         */
+        ClassShare: {
+            /** Bag */
+            bag: number;
+            /** Easy */
+            easy: boolean;
+            /** Floor */
+            floor: number;
+            /** Holds */
+            holds: boolean;
+            /** Idle S */
+            idle_s: number;
+            /** Label */
+            label: string;
+            /** Load */
+            load: number;
+            /** Moving S */
+            moving_s: number;
+            /** Name */
+            name: string;
+            /** Pads */
+            pads: number;
+            /** Rest S */
+            rest_s: number;
+            /** Row */
+            row: string[];
+            /** Rpe */
+            rpe: number;
+            /** Strikes */
+            strikes: number;
+            /** Waits */
+            waits: number;
+            /** Work S */
+            work_s: number;
+        };
         /** ClearanceIn */
         ClearanceIn: {
             /** By */
@@ -2775,6 +3358,11 @@ export interface components {
             anchor_ms: number | null;
             /** Anchor S */
             anchor_s: number;
+            /**
+             * Board
+             * @default 0
+             */
+            board: number;
             /** Ended */
             ended: boolean;
             /**
@@ -2862,6 +3450,29 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * ComerIn
+         * @description Somebody who comes: of the roster, or a name typed at the door.
+         */
+        ComerIn: {
+            /** Absent After */
+            absent_after?: number | null;
+            /** Barred */
+            barred?: ("pads" | "bag" | "floor" | "hold")[];
+            /**
+             * Easy
+             * @default false
+             */
+            easy: boolean;
+            /** From Wave */
+            from_wave?: number | null;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id?: number | null;
+            /** Uid */
+            uid: string;
+        };
         /** CompleteIn */
         CompleteIn: {
             /** Text */
@@ -2946,6 +3557,24 @@ export interface components {
             on: string;
             /** Planned */
             planned: number;
+        };
+        /** DoingIn */
+        DoingIn: {
+            /** Modality */
+            modality?: string | null;
+            /** Station */
+            station: string;
+            /** Tempo */
+            tempo?: string | null;
+        };
+        /** DoingOnBoard */
+        DoingOnBoard: {
+            /** Modality */
+            modality: string | null;
+            /** Station */
+            station: string;
+            /** Tempo */
+            tempo: string | null;
         };
         /** Done */
         Done: {
@@ -3117,7 +3746,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "swap" | "strap" | "strap-lost" | "unwell" | "well" | "warm" | "overruled" | "end";
+            kind: "start" | "pause" | "go-on" | "skip" | "back" | "add" | "rep" | "swap" | "board" | "strap" | "strap-lost" | "unwell" | "well" | "warm" | "overruled" | "end";
             /**
              * Moment
              * Format: date-time
@@ -3379,15 +4008,29 @@ export interface components {
             start_s: number;
             /** Strikes */
             strikes: number;
+            /** Strokes */
+            strokes: components["schemas"]["Stroke"][];
             /** Switch On Call */
             switch_on_call: boolean;
             /**
              * Tempo
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+            tempo: "rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** Turn */
             turn: number | null;
+        };
+        /**
+         * Frame
+         * @description What stands before or after the waves.
+         */
+        Frame: {
+            /** Name */
+            name: string;
+            /** Seconds */
+            seconds: number;
+            /** Start S */
+            start_s: number;
         };
         /** GroupIn */
         GroupIn: {
@@ -3528,7 +4171,7 @@ export interface components {
             seconds?: number | null;
             switch?: ("half" | "call") | number | null;
             /** @enum {unknown} */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+            tempo: "rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** @constant */
             type: "interval";
         };
@@ -3678,6 +4321,13 @@ export interface components {
             steps: components["schemas"]["StepOut"][];
             /** Word */
             word: string;
+        };
+        /** LateIn */
+        LateIn: {
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id?: number | null;
         };
         /**
          * LearnedOut
@@ -3852,6 +4502,19 @@ export interface components {
             until?: string | null;
             /** Words */
             words: string;
+        };
+        /** LineIn */
+        LineIn: {
+            /** Text */
+            text: string;
+        };
+        /** LineOut */
+        LineOut: {
+            asked: components["schemas"]["ClassAskedIn"];
+            /** Understood */
+            understood: components["schemas"]["UnderstoodOut"][];
+            /** Unread */
+            unread: string[];
         };
         /** LinkIn */
         LinkIn: {
@@ -4207,6 +4870,18 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * MindedAnswer
+         * @description What is to be minded of somebody, under its seal.
+         */
+        MindedAnswer: {
+            /** Name */
+            name: string;
+            /** Seal */
+            seal: string;
+            /** Text */
+            text: string;
+        };
         /** ModalityOut */
         ModalityOut: {
             /** Id */
@@ -4296,6 +4971,28 @@ export interface components {
             strokes: number;
         };
         /**
+         * OnBoardIn
+         * @description One of a class, and where they are in each wave.
+         */
+        OnBoardIn: {
+            /**
+             * Easy
+             * @default false
+             */
+            easy: boolean;
+            /**
+             * Holds
+             * @default true
+             */
+            holds: boolean;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id?: number | null;
+            /** Row */
+            row: string[];
+        };
+        /**
          * OnFloor
          * @description One of the people on the floor: what this session is for them.
          */
@@ -4309,6 +5006,21 @@ export interface components {
             targets: components["schemas"]["HeartTarget"][];
             /** Work S */
             work_s: number;
+        };
+        /** OnRunBoard */
+        OnRunBoard: {
+            /** Easy */
+            easy: boolean;
+            /** Holds */
+            holds: boolean;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number | null;
+            /** Row */
+            row: string[];
         };
         /** OpenedOut */
         OpenedOut: {
@@ -4783,13 +5495,17 @@ export interface components {
             /** Work S */
             work_s: number;
         };
+        /** ProposeClassIn */
+        ProposeClassIn: {
+            asked: components["schemas"]["ClassAskedIn"];
+        };
         /** ProposeIn */
         ProposeIn: {
             /**
              * Avoid
              * @default []
              */
-            avoid: ("rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out")[];
+            avoid: ("rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out")[];
             /**
              * Kicks
              * @default true
@@ -4853,6 +5569,18 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * PutIn
+         * @description Somebody who is put somewhere in a wave.
+         */
+        PutIn: {
+            /** At */
+            at: string;
+            /** Uid */
+            uid: string;
+            /** Wave */
+            wave: number;
+        };
         /** RateIn */
         RateIn: {
             /** Rpe */
@@ -4901,7 +5629,7 @@ export interface components {
              * @default combination
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+            tempo: "rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /** Text */
             text: string;
         };
@@ -5097,11 +5825,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RunBoard */
+        RunBoard: {
+            /** Doing */
+            doing: components["schemas"]["DoingOnBoard"][];
+            /** Part */
+            part: number;
+            /** People */
+            people: components["schemas"]["OnRunBoard"][];
+            /** Revision */
+            revision: number;
+            /** Waves */
+            waves: components["schemas"]["RunWave"][];
+        };
         /**
          * RunIn
          * @description The plan as it stood when the run began: with everything that is told of a run, so that each stands alone.
          */
         RunIn: {
+            board?: components["schemas"]["BoardIn"] | null;
             /** Document */
             document: {
                 [key: string]: unknown;
@@ -5140,6 +5882,7 @@ export interface components {
          * @description All that a device needs to run a session, and the plan as it stands, to be sent back with whatever came of it.
          */
         RunPlan: {
+            board?: components["schemas"]["RunBoard"] | null;
             /** Bring */
             bring: string[];
             call_settings: components["schemas"]["CallSettings"];
@@ -5188,6 +5931,19 @@ export interface components {
             warmth: components["schemas"]["Warmth"] | null;
             /** Work S */
             work_s: number;
+        };
+        /** RunWave */
+        RunWave: {
+            /** Change S */
+            change_s: number;
+            /** End S */
+            end_s: number;
+            /** Number */
+            number: number;
+            /** Start S */
+            start_s: number;
+            /** Swap S */
+            swap_s: number;
         };
         /**
          * SavedVersion
@@ -5596,6 +6352,15 @@ export interface components {
             plan: components["schemas"]["RunPlan"];
             sheet: components["schemas"]["WallSheet"];
         };
+        /** SharingAnswer */
+        SharingAnswer: {
+            /** Sentence */
+            sentence: string;
+            /** Strokes */
+            strokes: number;
+            /** Word */
+            word: string;
+        };
         /** SheetPart */
         SheetPart: {
             /** Efforts */
@@ -5680,6 +6445,12 @@ export interface components {
             heart: (number | null)[];
             /** Strikes */
             strikes: number[];
+        };
+        /** SolveClassIn */
+        SolveClassIn: {
+            asked: components["schemas"]["ClassAskedIn"];
+            /** Rows */
+            rows?: string[][] | null;
         };
         /** SolveIn */
         SolveIn: {
@@ -5823,6 +6594,29 @@ export interface components {
             /** Top Per S */
             top_per_s: number;
         };
+        /**
+         * Stroke
+         * @description A strike as it is drawn: from which side, how it bends, how high it ends.
+         */
+        Stroke: {
+            /**
+             * Bend
+             * @enum {string}
+             */
+            bend: "straight" | "round" | "upward" | "kick" | "knee" | "defence" | "step";
+            /**
+             * Height
+             * @enum {string}
+             */
+            height: "head" | "body" | "leg";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Word */
+            word: string;
+        };
         /** Table */
         Table: {
             /** Caption */
@@ -5859,7 +6653,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+            id: "rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
             /**
              * Kind
              * @enum {string}
@@ -5917,7 +6711,7 @@ export interface components {
              * Tempo
              * @enum {string}
              */
-            tempo: "rest" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
+            tempo: "rest" | "show" | "recover" | "flow" | "technique" | "freestyle" | "combination" | "hold" | "power" | "fight" | "speed" | "all-out";
         };
         /** TodayOut */
         TodayOut: {
@@ -5936,6 +6730,16 @@ export interface components {
             waiting: components["schemas"]["Waiting"][];
             /** Week */
             week: components["schemas"]["DayLoad"][];
+        };
+        /**
+         * TogetherIn
+         * @description Two who stay together.
+         */
+        TogetherIn: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
         };
         /** TokenIn */
         TokenIn: {
@@ -5992,6 +6796,26 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * ToldRow
+         * @description How one of the people says it was.
+         */
+        ToldRow: {
+            /**
+             * Absent
+             * @default false
+             */
+            absent: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Place */
+            place: number;
+            /** Rpe */
+            rpe?: number | null;
+        };
         /** Traces */
         Traces: {
             /** Heart Rate Bpm */
@@ -6045,6 +6869,25 @@ export interface components {
             /** Stale */
             stale: boolean;
             state: components["schemas"]["State"];
+        };
+        /** TrainsAnswer */
+        TrainsAnswer: {
+            /** Grade */
+            grade: string;
+            /** Hard S */
+            hard_s: number;
+            /** Load */
+            load: number;
+            /** Sentence */
+            sentence: string;
+            /** Strikes */
+            strikes: number;
+            /** Strokes */
+            strokes: number;
+            /** Which */
+            which: string;
+            /** Who */
+            who: string;
         };
         /** TrendPoint */
         TrendPoint: {
@@ -6159,6 +7002,13 @@ export interface components {
             of: number;
             /** Turn */
             turn: number;
+        };
+        /** UnderstoodOut */
+        UnderstoodOut: {
+            /** Meaning */
+            meaning: string;
+            /** Text */
+            text: string;
         };
         /** Verdict */
         Verdict: {
@@ -6333,6 +7183,25 @@ export interface components {
             /** Needed S */
             needed_s: number;
         };
+        /** WaveAnswer */
+        WaveAnswer: {
+            /** Bags */
+            bags: number;
+            /** Change S */
+            change_s: number;
+            /** End S */
+            end_s: number;
+            /** Floor */
+            floor: number;
+            /** Number */
+            number: number;
+            /** Pad Pairs */
+            pad_pairs: number;
+            /** Start S */
+            start_s: number;
+            /** Waiting */
+            waiting: number;
+        };
         /** WeekAnswer */
         WeekAnswer: {
             /** Done Limbs */
@@ -6422,6 +7291,16 @@ export interface components {
              */
             time_zone: string;
         };
+        /** WhatIfOut */
+        WhatIfOut: {
+            asked: components["schemas"]["ClassAskedIn"] | null;
+            /** Effect */
+            effect: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: string[][] | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -6431,6 +7310,48 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    change_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardIn"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     by_hand: {
         parameters: {
             query?: never;
@@ -6925,6 +7846,400 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClaimOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassRow"][];
+                };
+            };
+        };
+    };
+    create_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    read_class_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    class_needs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassNeeds"];
+                };
+            };
+        };
+    };
+    propose_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassProgress"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    solve_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassProgress"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    class_what_ifs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    class_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    save_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    delete_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    class_sheet: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -9589,6 +10904,94 @@ export interface operations {
             };
         };
     };
+    save_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
+    log_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassLogIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassLogged"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faults"];
+                };
+            };
+        };
+    };
     journal: {
         parameters: {
             query?: never;
@@ -10222,6 +11625,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CampOfSession"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    class_gate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stopped"][];
                 };
             };
             /** @description Not Found */

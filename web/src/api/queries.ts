@@ -118,6 +118,29 @@ export const campFeeds = (id: number) =>
     queryFn: () => need(api.GET("/api/camps/{camp_id}/feeds", { params: { path: { camp_id: id } } })),
     staleTime: 0,
   });
+export const classes = queryOptions({
+  queryKey: ["classes"],
+  queryFn: () => need(api.GET("/api/classes")),
+  staleTime: 0,
+});
+export const classNeeds = queryOptions({
+  queryKey: ["classes", "needs"],
+  queryFn: () => need(api.GET("/api/classes/needs")),
+  staleTime: 0,
+});
+export const classPlan = (id: number) =>
+  queryOptions({
+    queryKey: ["class", id],
+    queryFn: () => need(api.GET("/api/classes/{class_id}", { params: { path: { class_id: id } } })),
+    staleTime: 0,
+  });
+/** What might change on the day; of a state of the class, which the revision tells apart. */
+export const whatIfs = (id: number, revision: number, body: Schemas["SolveClassIn"]) =>
+  queryOptions({
+    queryKey: ["class", id, "what if", revision],
+    queryFn: () => need(api.POST("/api/classes/what-if", { body })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
 /** Where a session stands in a camp, if it does. */
 export const campOf = (sessionId: number) =>
   queryOptions({
@@ -273,10 +296,20 @@ export const gate = (sessionId: number, person: number[]) =>
     staleTime: 0,
   });
 
-/** The plan of a run as it stood when it began. */
-export const planOfRun = (runId: string) =>
+/** Of a class, the stops that stand against what each of them is to do in it. */
+export const classGate = (sessionId: number) =>
   queryOptions({
-    queryKey: ["run", runId],
+    queryKey: ["gate", sessionId, "class"],
+    queryFn: () =>
+      need(api.GET("/api/sessions/{session_id}/class-gate", { params: { path: { session_id: sessionId } } })),
+    staleTime: 0,
+  });
+
+/** The plan of a run as it stood when it began; of a class, with the board as it is by now. */
+export const planOfRun = (runId: string, board = 0) =>
+  queryOptions({
+    queryKey: ["run", runId, board],
+    placeholderData: keepPreviousData,
     queryFn: () => need(api.GET("/api/runs/{run_id}/plan", { params: { path: { run_id: runId } } })),
     staleTime: Number.POSITIVE_INFINITY,
   });

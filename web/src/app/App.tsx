@@ -34,6 +34,8 @@ const Account = lazy(() => import("../features/account/Account").then((module) =
 const Trends = lazy(() => import("../features/trends/Trends").then((module) => ({ default: module.Trends })));
 const Camps = lazy(() => import("../features/camp/Camps").then((module) => ({ default: module.Camps })));
 const CampPage = lazy(() => import("../features/camp/CampPage").then((module) => ({ default: module.CampPage })));
+const Classes = lazy(() => import("../features/classes/Classes").then((module) => ({ default: module.Classes })));
+const ClassPage = lazy(() => import("../features/classes/ClassPage").then((module) => ({ default: module.ClassPage })));
 const LogEntry = lazy(() => import("../features/log/LogEntry").then((module) => ({ default: module.LogEntry })));
 
 function Club() {
@@ -106,6 +108,8 @@ export function App() {
             <Route path="log/trends" element={<Trends />} />
             <Route path="camp" element={<Camps />} />
             <Route path="camp/:campId" element={<CampPage />} />
+            <Route path="class" element={<Classes />} />
+            <Route path="class/:classId" element={<ClassPage />} />
             <Route path="roster" element={<Roster />} />
             <Route path="roster/:personId" element={<Roster />} />
           </Route>

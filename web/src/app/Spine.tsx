@@ -16,6 +16,7 @@ const PLACES: { to: string; name: string; roles: Role[]; more?: true; also?: str
   { to: "/roster", name: "Roster", roles: TRAINING },
   { to: "/log", name: "Log", roles: ALL },
   { to: "/camp", name: "Camp", roles: TRAINING, more: true },
+  { to: "/class", name: "Class", roles: TRAINING, more: true },
   { to: "/method", name: "Method", roles: ALL, more: true },
   { to: "/club", name: "Club", roles: ["owner"], more: true },
   { to: "/account", name: "Account", roles: ALL, more: true },

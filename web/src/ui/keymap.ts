@@ -86,6 +86,7 @@ export const FLOOR = place("Keys of the floor", [
   row("a rep is done, while reps are counted", { rep: ["Enter"] }),
   row("ten seconds more of this rest", { more: ["+", "="] }),
   row("partners change places", { swap: ["w"] }),
+  row("who is where in a class, and somebody late", { board: ["c"] }),
   row("pulse: single, double, half time, none", { nextPulse: ["t"] }),
   row("sound on or off", { switchSound: ["s"] }),
   row("somebody is unwell: everybody stops", { unwell: ["u"] }),
@@ -119,6 +120,24 @@ export const WEEK = place("Keys of a session in its week", [
   row("lock it, or let it go", { lock: ["l"] }),
   row("take it out", { remove: ["Delete"] }),
   row("the week before, the next one", { before: ["b"], next: ["n"] }),
+]);
+
+export const CLASS = place("Keys of the class", [
+  row("the person above, below", { up: ["ArrowUp"], down: ["ArrowDown"] }),
+  row("the wave before, after", { before: ["ArrowLeft"], after: ["ArrowRight"] }),
+  row("move to a station", { move: ["m"] }),
+  row("swap with somebody", { swap: ["w"] }),
+  row("absent, or there after all", { absent: ["x"] }),
+  row("late", { late: ["l"] }),
+  row("pair with somebody", { pair: ["p"] }),
+  row("let go where they were put", { letGo: ["g"] }),
+  row("shuffle the pairs", { shuffle: ["f"] }),
+  row("apply what might change", { first: ["1"], second: ["2"], third: ["3"], fourth: ["4"] }, "page", "1 to 4"),
+  row("what is asked", { asked: ["a"] }),
+  row("send out", { sendOut: ["o"] }),
+  row("print", { print: ["i"] }),
+  row("run", { run: ["r"] }),
+  row("undo, redo", { undo: ["Ctrl+z"], redo: ["Ctrl+Shift+z"] }, "tick"),
 ]);
 
 export const TRENDS = place("Keys of the trends", [

@@ -1,6 +1,7 @@
 /** What happened in a run, written on this device at once and sent as a whole. */
 
 import type { Schemas } from "../../api/client";
+import { boardIn } from "../clock/board";
 import { type Outcome, send } from "./outbox";
 import { forget, type Happened, shelves } from "./store";
 
@@ -20,12 +21,14 @@ export const planOf = ({
   document,
   person_id,
   people,
+  board,
 }: Schemas["RunPlan"]): Schemas["RunIn"] => ({
   session_id,
   revision,
   document,
   person_id,
   people,
+  ...(board ? { board: boardIn(board) } : {}),
 });
 
 export async function sendJournal(runId: string, plan: Schemas["RunPlan"]): Promise<Outcome> {

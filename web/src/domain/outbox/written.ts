@@ -13,10 +13,12 @@ export interface Written {
   strikes: string;
   note: string;
   pain: Pain[];
+  /** Of a class: planned to come, and not there after all. */
+  absent?: boolean;
 }
 
-/** People on one clock at the most. */
-const PLACES = 6;
+/** People of a class at the most, and the note on it. */
+const PLACES = 61;
 const BLANK: Written = { rpe: null, efforts: null, strikes: "", note: "", pain: [] };
 const written = shelf<Partial<Written>>("log", 1, (value) =>
   typeof value === "object" ? (value as Partial<Written> | null) : null,

@@ -3,13 +3,13 @@ import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { Keys } from "../../ui/Keys";
 import { CAMP, useKeys, WEEK } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
+import { Progress } from "../../ui/Progress";
 import { Board } from "./Board";
 import { CampForm } from "./CampForm";
 import { Clash } from "./Clash";
 import { MARK_WORDS, MarkShape } from "./Marks";
 import { MoveBout } from "./MoveBout";
 import { AddPiece, PieceSheet } from "./PieceSheet";
-import { Progress } from "./Progress";
 import {
   added,
   type Camp,

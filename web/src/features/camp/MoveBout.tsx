@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { whole } from "../../domain/figures";
 import { TextField } from "../../ui/Field";
+import { Progress } from "../../ui/Progress";
 import { Sheet } from "../../ui/Sheet";
-import { Progress } from "./Progress";
 import { type Camp, difference, type State, shortDay, withState } from "./plan";
 import { type Solved, useSolving } from "./solving";
 

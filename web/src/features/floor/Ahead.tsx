@@ -3,6 +3,7 @@ import type { Piece } from "../../domain/clock/crew";
 import { timed } from "../../domain/clock/run";
 import type { View } from "../../domain/clock/view";
 import { Clappers } from "./marks";
+import { calledStroke, Showing } from "./Showing";
 import { doneIn, dose } from "./told";
 
 type Plan = Schemas["RunPlan"];
@@ -13,6 +14,7 @@ interface AheadProps {
   /** Which beat of its interval it is, where a pulse is wanted. */
   beat: number | null;
   compact?: boolean;
+  at: number;
 }
 
 /** No clapper is struck: of what the clock does not end nobody knows the last three seconds. */
@@ -66,7 +68,8 @@ function grownRows(calls: readonly string[], pieces: readonly number[]): Row[] {
 }
 
 /** What is struck, or what is done and comes next: beside the digits in the hall, below them on a phone. */
-export function Ahead({ plan, now, beat, compact }: AheadProps) {
+export function Ahead({ plan, now, beat, compact, at }: AheadProps) {
+  const showing = now.piece?.tempo === "show" && now.phase === "rest" ? now.piece : null;
   // In a pause the coming combination stands there, so that nobody stands and thinks when the bell goes.
   const shown = now.phase === "work" ? now.piece : (now.next ?? now.piece);
   const called = shown?.calls ?? [];
@@ -82,6 +85,16 @@ export function Ahead({ plan, now, beat, compact }: AheadProps) {
         }),
       );
   const pace = called.length > 0 && now.phase === "work" && shown ? shown.pulse_per_min : 0;
+  if (showing) {
+    return (
+      <span
+        className={compact ? "mx-5 block pt-1 wide:hidden" : "mr-12 hidden self-center wide:block"}
+        data-testid="shown"
+      >
+        <Showing piece={showing} now={calledStroke(plan.calls, showing, at)} />
+      </span>
+    );
+  }
   const head = pace > 0 ? `${Math.round(pace)} strikes a minute` : called.length > 0 ? "Ready with" : null;
   return (
     <span

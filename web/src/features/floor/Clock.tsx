@@ -10,13 +10,16 @@ import { pieceAt, skipTo } from "../../domain/clock/view";
 import { Keys } from "../../ui/Keys";
 import { FLOOR } from "../../ui/keymap";
 import { Ahead } from "./Ahead";
+import { ClassPanel } from "./ClassPanel";
 import { Big, HoldToEnd, Key, PULSE, Pulse, Small } from "./controls";
 import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
+import { Moves } from "./Moves";
 import { Strip } from "./marks";
 import { People, type Shown, shownPeople, turnOf } from "./People";
 import { StartSheet } from "./StartSheet";
 import { share } from "./share";
 import { Unwell } from "./Unwell";
+import { useBoard } from "./useBoard";
 import { useCalls } from "./useCalls";
 import { useCrew } from "./useCrew";
 import { useDevices } from "./useDevices";
@@ -35,15 +38,19 @@ interface Props {
   onPeople: (people: number) => void;
   /** Who was planned to come. */
   who: readonly Schemas["Somebody"][];
+  /** Of a class: it was changed while it runs. */
+  onPlan: (plan: Plan) => void;
 }
 
 /** The clock of a run, with everything that is done to it. */
-export function Clock({ plan, people: many, onPeople, who }: Props) {
+export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
   const navigate = useNavigate();
   const calls = useCalls(plan);
   const [runId] = useState(() => recallRun(plan.session_id)?.run.runId ?? crypto.randomUUID());
   const crew = useCrew(plan, runId, many, onPeople, who);
-  const gate = useGate(plan.session_id, crew.crew);
+  const gate = useGate(plan.session_id, crew.crew, plan.board ?? null);
+  const [classOpen, setClassOpen] = useState(false);
+  const board = useBoard(plan, runId, onPlan);
   const people = useRef<Shown[]>([]);
   const happened = useJournal(plan, runId);
   const floor = useRun({
@@ -159,6 +166,7 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
     leave,
     done: now.phase === "done",
     toLog,
+    board: plan.board ? () => setClassOpen(true) : undefined,
   });
   const { write } = devices;
   const over = now.phase === "done";
@@ -199,7 +207,7 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
           <Digits shown={shown} standing={floor.standing} asks={shut ? "STOP" : asking ? "WARM?" : null} />
         </button>
         {started ? (
-          <Ahead plan={plan} now={now} beat={beat} />
+          <Ahead plan={plan} now={now} beat={beat} at={floor.at} />
         ) : (
           <StartSheet
             plan={plan}
@@ -217,7 +225,7 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={floor.at} />
       <Pulse beat={beat} />
-      {started && <Ahead plan={plan} now={now} beat={beat} compact />}
+      {started && <Ahead plan={plan} now={now} beat={beat} at={floor.at} compact />}
       {started && (
         <People
           people={people.current}
@@ -226,6 +234,7 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
           onFind={(place) => crew.crew[place]?.strap === "bluetooth" && void devices.find(place)}
         />
       )}
+      {started && plan.board && <Moves board={plan.board} at={floor.at} kept={board.kept} />}
       <Coming plan={plan} shown={shown} at={floor.at} next={turnOf(people.current, now.next, shift)} />
       <div className="px-5 wide:px-12 low:hidden">
         <Strip plan={plan} at={floor.at} />
@@ -247,7 +256,12 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
               + 10 s
             </Big>
           )}
-          {inPairs(plan) && (
+          {plan.board && (
+            <Big small onClick={() => setClassOpen(true)}>
+              Class
+            </Big>
+          )}
+          {inPairs(plan) && !plan.board && (
             <Big small onClick={floor.swap}>
               Swap
             </Big>
@@ -284,6 +298,17 @@ export function Clock({ plan, people: many, onPeople, who }: Props) {
           {plan.title}
         </span>
       </div>
+      {classOpen && plan.board && (
+        <ClassPanel
+          board={plan.board}
+          at={floor.at}
+          onBoard={(next, said) => {
+            floor.happened("board", { said });
+            board.change(next);
+          }}
+          onClose={() => setClassOpen(false)}
+        />
+      )}
       {unwell && (
         <Unwell
           number={plan.emergency_number}

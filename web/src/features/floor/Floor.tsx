@@ -18,6 +18,8 @@ export function Floor() {
   const who = planned.length <= LETTERS.length ? planned : [];
   const [people, setPeople] = useState(kept?.crew.length ?? Math.max(1, who.length));
   const query = useQuery({ ...runPlan(sessionId, people), enabled: begun === null });
+  /** Of a class, as it was changed while it runs. */
+  const [changed, setChanged] = useState<Schemas["RunPlan"] | null>(null);
   const navigate = useNavigate();
   if (begun && begun.run.endedAtMs !== null) {
     return (
@@ -38,7 +40,7 @@ export function Floor() {
       </Notice>
     );
   }
-  const plan = begun?.plan ?? query.data;
+  const plan = changed ?? begun?.plan ?? query.data;
   if (query.error && !plan) {
     return (
       <Notice title="This session cannot be run" text={query.error.message}>
@@ -63,5 +65,5 @@ export function Floor() {
       </Notice>
     );
   }
-  return <Clock plan={plan} people={people} onPeople={setPeople} who={who} />;
+  return <Clock plan={plan} people={people} onPeople={setPeople} who={who} onPlan={setChanged} />;
 }

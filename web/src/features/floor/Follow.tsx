@@ -3,17 +3,20 @@ import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { liveRuns, planOfRun } from "../../api/queries";
+import { type Board, inWave, waveAt } from "../../domain/clock/board";
 import { beatAt, type Factor } from "../../domain/clock/pulse";
 import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { Notice } from "../../ui/Notice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
 import { Ahead } from "./Ahead";
+import { ClassBoard } from "./ClassBoard";
 import { Pulse } from "./controls";
 import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
 import { People, turnOf } from "./People";
+import { calledStroke, Showing } from "./Showing";
 
 /** A run on another screen of the club, such as the hall's: which, if there are several. */
 export function Screens() {
@@ -68,12 +71,54 @@ function useSaid(runId: string): { said: { said: Said; at: number } | null; lost
 }
 
 function Followed({ runId }: { runId: string }) {
-  const plan = useQuery(planOfRun(runId));
   const { said, lost } = useSaid(runId);
+  const plan = useQuery(planOfRun(runId, said?.said.state.board ?? 0));
   if (plan.error) return <Notice title="This run cannot be followed" text={plan.error.message} />;
   if (!plan.data || !said) return <Notice waiting lost={lost} title="Joining the run" />;
   const run = onThisClock(said.said, said.at, plan.data.count_in_s);
   return <Face plan={plan.data} run={run} state={said.said.state} lost={lost} />;
+}
+
+interface BoardFaceProps {
+  plan: Schemas["RunPlan"];
+  board: Board;
+  shown: ReturnType<typeof shownOf>;
+  at: number;
+  lost: boolean;
+}
+
+/** The second screen of a class: the board, with the time over it; what is shown takes its place while it is shown. */
+function BoardFace({ plan, board, shown, at, lost }: BoardFaceProps) {
+  const { now, held, lit } = shown;
+  const wave = waveAt(board, at);
+  const showing = now.piece?.tempo === "show" ? now.piece : null;
+  return (
+    <Hall shown={shown}>
+      <Top shown={shown} largest=", 96px" />
+      <div className="flex items-end justify-between gap-6 px-5 pt-1 wide:px-12">
+        <span className="flex h-[17vh] w-[38vw] items-end [container-type:size]">
+          <Digits shown={shown} />
+        </span>
+        <span className="text-right text-[5.4vh] leading-[1.1] font-semibold">
+          {wave === 0
+            ? `${board.waves.length} waves to come`
+            : `Wave ${wave} of ${board.waves.length}${inWave(board, at) ? "" : wave < board.waves.length ? ": change" : " done"}`}
+        </span>
+      </div>
+      <Ground now={now} lit={lit} held={held} />
+      {showing ? (
+        <div className="flex min-h-0 flex-1 items-center px-12">
+          <Showing piece={showing} now={calledStroke(plan.calls, showing, at)} />
+        </div>
+      ) : (
+        <ClassBoard board={board} at={at} />
+      )}
+      <p className="flex justify-between gap-4 px-5 pt-1 pb-3 text-[18px] opacity-80 wide:px-12 wide:text-[20px]">
+        <span>{lost ? <span className="seal">Off line</span> : "The board"}</span>
+        <span className="truncate">{plan.title}</span>
+      </p>
+    </Hall>
+  );
 }
 
 interface FaceProps {
@@ -99,6 +144,7 @@ function Face({ plan, run, state, lost }: FaceProps) {
   const shown = shownOf(plan, run, at);
   const { now, started, held, lit } = shown;
   const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
+  if (plan.board) return <BoardFace plan={plan} board={plan.board} shown={shown} at={at} lost={lost} />;
   return (
     <Hall shown={shown}>
       <Top shown={shown} />
@@ -106,12 +152,12 @@ function Face({ plan, run, state, lost }: FaceProps) {
         <span className="flex h-full w-full items-end [container-type:size]">
           <Digits shown={shown} />
         </span>
-        <Ahead plan={plan} now={now} beat={beat} />
+        <Ahead plan={plan} now={now} beat={beat} at={at} />
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={at} />
       <Pulse beat={beat} />
-      {started && <Ahead plan={plan} now={now} beat={beat} compact />}
+      {started && <Ahead plan={plan} now={now} beat={beat} at={at} compact />}
       <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
       <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />
       <div className="px-5 pb-4 wide:px-12">

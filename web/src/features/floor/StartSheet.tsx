@@ -21,6 +21,7 @@ const WORDS: [Kind, string][] = [
   ["cue", "repeating cues"],
   ["half", "half way"],
   ["time", "time left"],
+  ["move", "who goes where"],
   ["swap", "swap of partners"],
   ["kit", "changes of kit"],
 ];
@@ -75,17 +76,24 @@ export function StartSheet({ plan, settings, voiced, failed, crew, gate, devices
           <b>To bring</b> {plan.bring.join(", ")}
         </p>
       )}
-      <CrewEditor
-        crew={crew.crew}
-        measured={devices.measured}
-        pairs={inPairs(plan)}
-        timeline={plan.timeline}
-        failed={devices.failed}
-        onChange={crew.change}
-        onAdd={crew.add}
-        onLess={crew.less}
-        onFind={(place) => void devices.find(place)}
-      />
+      {plan.board ? (
+        <p className="pt-2">
+          <b>The class</b> {plan.board.people.filter((each) => each.row.some((at) => at !== "away")).length} people,{" "}
+          {plan.board.waves.length} waves. <b>C</b> or <b>Class</b>: who is where, and somebody late.
+        </p>
+      ) : (
+        <CrewEditor
+          crew={crew.crew}
+          measured={devices.measured}
+          pairs={inPairs(plan)}
+          timeline={plan.timeline}
+          failed={devices.failed}
+          onChange={crew.change}
+          onAdd={crew.add}
+          onLess={crew.less}
+          onFind={(place) => void devices.find(place)}
+        />
+      )}
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-3">
         <b className="basis-full">Sounded</b>
         {SOUNDS.map(([kind, word]) => (

@@ -56,10 +56,15 @@ export function shownOf(plan: Plan, run: Run, at: number): Shown {
     lit: now.phase === "work" && !held && (now.piece?.seconds ?? 0) >= SHORTEST_LIT_S,
     counting: now.piece?.reps ? repsLeft(run, now.piece) : null,
     lasted: now.piece?.open_ended ? lasted_s(run, nowMs(), now.piece) : null,
-    phase: now.phase === "work" ? (now.piece?.doing ?? "").toUpperCase() : PHASES[now.phase],
+    phase: phaseOf(now),
     beside: besideOf(now, plan.timeline),
     called: now.phase === "work" ? calledAt(plan.calls, at) : null,
   };
+}
+
+function phaseOf({ phase, piece }: View<Piece>): string {
+  if (piece?.tempo === "show" && phase === "rest") return "WATCH";
+  return phase === "work" ? (piece?.doing ?? "").toUpperCase() : PHASES[phase];
 }
 
 /** A change of kit stands in the pause before it; without one, in the work it is for. */
@@ -67,7 +72,7 @@ function besideOf({ phase, piece, next, index }: View<Piece>, timeline: readonly
   if (!piece || phase === "ready" || phase === "done") return "";
   if (phase !== "work") {
     if (next?.kit_change?.length) return next.kit_change.join(", ");
-    return piece.doing === phase ? "" : piece.doing;
+    return piece.doing === phase || piece.tempo === "show" ? "" : piece.doing;
   }
   const late = timeline[index - 1]?.kind === "work" ? (piece.kit_change ?? []) : [];
   return [piece.beside, ...late].filter(Boolean).join(", ");

@@ -13,6 +13,7 @@ const state = {
   lasted_s: 0,
   started: true,
   ended: false,
+  board: 0,
   pulse: 0,
   shift: 0,
 };

@@ -34,6 +34,7 @@ export async function share(plan: Schemas["RunPlan"], run: Run, beside: Beside):
     started: run.startedAt !== null,
     ended: run.endedAtMs !== null,
     shift: run.shift,
+    board: plan.board?.revision ?? 0,
     ...beside,
   };
   const { runId } = run;

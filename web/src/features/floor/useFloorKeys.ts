@@ -21,6 +21,8 @@ interface FloorKeys {
   leave: () => void;
   toLog: () => void;
   done: boolean;
+  /** Of a class: who is where, and what changes. */
+  board?: (() => void) | undefined;
 }
 
 /** The keys of the floor, of a keyboard or a remote. */
@@ -41,6 +43,7 @@ export function useFloorKeys(keys: FloorKeys) {
       nextPulse,
       switchSound,
       unwell,
+      board: keys.board,
       leave: () => {
         hold.current = setTimeout(() => latest.current.leave(), HOLD_MS);
       },

@@ -115,6 +115,17 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
     },
     [],
   );
+  // What is called has become another, such as after somebody came late: what was planned of it goes.
+  const playing = useRef(plan);
+  useEffect(() => {
+    if (playing.current === plan) return;
+    playing.current = plan;
+    if (latest.current.startedAt) keepRun({ plan, run: latest.current, crew: kept.current });
+    if (!player.current) return;
+    player.current.close();
+    player.current = null;
+    void wake();
+  }, [plan, wake]);
   useEffect(() => player.current?.mute(!sound), [sound]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: also once there is a player
   useEffect(() => player.current?.hush(mutedOf(hushed)), [hushed, audible]);

@@ -17,6 +17,7 @@ import { ENTRY, useKeys } from "../../ui/keymap";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
 import { Stepper } from "../../ui/Stepper";
+import { ClassLog } from "./ClassLog";
 import { DoneScore } from "./DoneScore";
 import { livedBy } from "./drawing";
 import { PainFlags } from "./PainFlags";
@@ -39,7 +40,9 @@ export function LogEntry() {
       </Notice>
     );
   }
-  return <Entry kept={settled(kept, nowMs())} />;
+  const now = settled(kept, nowMs());
+  const { board } = now.plan;
+  return board ? <ClassLog kept={now} board={board} /> : <Entry kept={now} />;
 }
 
 /** Strikes that a real sensor noticed; what is simulated is no count. */

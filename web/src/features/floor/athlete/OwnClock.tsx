@@ -80,12 +80,12 @@ export function OwnClock({ plan, token, onOver, onLeave }: Props) {
         >
           <Digits shown={shown} standing={run.standing} />
         </button>
-        {started && <Ahead plan={plan} now={now} beat={beat} />}
+        {started && <Ahead plan={plan} now={now} beat={beat} at={run.at} />}
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={run.at} />
       <Pulse beat={beat} />
-      {started && <Ahead plan={plan} now={now} beat={beat} compact />}
+      {started && <Ahead plan={plan} now={now} beat={beat} at={run.at} compact />}
       <Coming plan={plan} shown={shown} at={run.at} next="" />
       <div className="px-5 wide:px-12 low:hidden">
         <Strip plan={plan} at={run.at} />
