@@ -50,7 +50,7 @@ def solve_class(request: HttpRequest, body: SolveClassIn) -> StreamingHttpRespon
     def last(found: "Made | Exception") -> ClassProgress:
         if isinstance(found, Exception):
             return _failed(found)
-        return ClassProgress(progress=1.0, words="Solved", answer=class_answer(found, club.school))
+        return ClassProgress(progress=1.0, words="Solved", answer=class_answer(found, club.school, weighed=False))
 
     return streamed(work, ClassProgress(progress=0.0, words="Reading the class"), last)
 
@@ -70,15 +70,16 @@ def propose_class(request: HttpRequest, body: ProposeClassIn) -> StreamingHttpRe
     asked = core_class(club, body.asked)
 
     def work(tell: Callable[[ClassProgress], None]) -> tuple[list[str], list[str]]:
-        from yoisho.classes.made import make
+        from yoisho.classes.made import aim_of, make
         from yoisho.classes.weighed import tradeoffs
 
         found: list[Made] = []
         left_out: list[str] = []
+        aim = aim_of(asked)
         for number, school in enumerate(SCHOOLS.values()):
             share = (number + 1) / (len(SCHOOLS) + 1)
             try:
-                made = make(_of_school(asked, school.id))
+                made = make(_of_school(asked, school.id, aim))
             except (ClassError, SessionError) as error:
                 left_out.append(f"{school.name}: {sentence(error)}")
                 continue
@@ -98,9 +99,9 @@ def propose_class(request: HttpRequest, body: ProposeClassIn) -> StreamingHttpRe
     return streamed(work, ClassProgress(progress=0.0, words="Reading the class"), last)
 
 
-def _of_school(asked: Asked, school: SchoolId) -> Asked:
-    """The same in another school: what belonged to the waves of one is no part of the next."""
-    plain = asked.without_what_is_put()
+def _of_school(asked: Asked, school: SchoolId, aim: str) -> Asked:
+    """The same in another school, for the same purpose: what belonged to the waves of one is no part of the next."""
+    plain = replace(asked.without_what_is_put(), target=aim)
     return plain if school == asked.school else replace(plain, school=school, waves=None, rounds=None, change_s=None)
 
 

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field
 
 CLUB = "Capstan Hall"
+CLASS = "Dinner bell, seven waves"
 COACH_FIRST, COACH_LAST = "Marit", "Askew"
 
 

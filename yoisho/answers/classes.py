@@ -8,14 +8,15 @@ from yoisho.answers.columns import Block, blocks
 from yoisho.classes.asked import Comer
 from yoisho.classes.board import COACH, Wave, kind_of, waves_of
 from yoisho.classes.made import Made, Trains
-from yoisho.classes.schools import SCHOOLS
+from yoisho.classes.schools import SCHOOLS, flat
 from yoisho.classes.weighed import sharing, short
 from yoisho.judgement.targets import TARGETS
 from yoisho.session.document import to_document
 from yoisho.session.purposes import FRAMES
 from yoisho.session.shorthand import write
 from yoisho.session.timeline import Timeline
-from yoisho.session.tree import Repeat
+from yoisho.session.tree import Node, Repeat
+from yoisho.strikes.notation import write_drill
 
 
 @dataclass(frozen=True)
@@ -159,6 +160,15 @@ def _frames(made: Made, timeline: Timeline) -> list[Frame]:
     return found
 
 
+def _work(made: Made, wave: Node, school: str) -> str:
+    """What a wave is, as the club writes it; to the beat in a few words, since every eight of it would be told."""
+    if made.asked.school != "beat":
+        return write(wave, school)
+    whole = next(reversed(flat(wave))).drill
+    struck = write_drill(whole, school) if whole else ""
+    return f"[{struck}] built up in eights to {made.asked.beats} beats, as long with the left lead as with the right"
+
+
 def _wave(wave: Wave, use: dict[str, int]) -> WaveAnswer:
     off = sum(count for kind, count in use.items() if kind not in NOT_OFF)
     return WaveAnswer(wave.number, wave.start_s, wave.end_s, wave.change_s, use.get("bag", 0), use.get("pads", 0), off,
@@ -181,7 +191,7 @@ def class_answer(made: Made, school: str, *, weighed: bool = True) -> ClassAnswe
         reason=SCHOOLS[made.asked.school].reason,
         target=made.target,
         target_name=TARGETS[made.target].name,
-        pattern=write(main.body, school),
+        pattern=_work(made, main.body, school),
         total_s=timeline.total_s,
         wave_s=waves[0].end_s - waves[0].start_s,
         change_s=main.between.seconds or 0 if main.between else 0,

@@ -8,7 +8,7 @@ from typing import Annotated
 
 from yoisho import plain
 from yoisho.plain import Length, OneOf, Within
-from yoisho.rotation.group import MOST_PEOPLE, MOST_WAVES
+from yoisho.rotation.group import MOST_PEOPLE, MOST_WAVES, ClassError
 from yoisho.runs.pairs import as_work
 from yoisho.session.document import MOST_PARTS
 from yoisho.session.interval import Interval
@@ -53,6 +53,10 @@ class OnBoard:
     holds: bool = True
     """False where the coach holds in their place."""
 
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.row) <= MOST_WAVES:
+            raise ClassError(f"somebody is somewhere in 1 to {MOST_WAVES} waves, not in {len(self.row)}", "row")
+
 
 @dataclass(frozen=True)
 class Wave:
@@ -71,6 +75,12 @@ class Board:
     """Of the session, the one that holds the waves: a repeat, of which each repetition is one."""
     people: Annotated[tuple[OnBoard, ...], Length(1, MOST_PEOPLE)]
     doing: Annotated[tuple[Doing, ...], Length(0, 40)] = ()
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.people) <= MOST_PEOPLE:
+            raise ClassError(f"on a board are 1 to {MOST_PEOPLE} people, not {len(self.people)}", "people")
+        if len({len(each.row) for each in self.people}) > 1:
+            raise ClassError("everybody on a board has as many waves", "people")
 
     @cached_property
     def at(self) -> dict[str, Doing]:

@@ -18,7 +18,9 @@ from yoisho.rotation.ring import Rows
 from yoisho.rotation.score import against
 from yoisho.session.timeline import Timeline
 
-LEVELS: tuple[tuple[str, Level], ...] = (("weakest", "beginner"), ("middle", "club"), ("strongest", "fighter"))
+LEVELS: tuple[tuple[str, str, Level], ...] = (
+    ("weakest", "a beginner", "beginner"), ("middle", "a club athlete", "club"), ("strongest", "a fighter", "fighter"),
+)  # fmt: skip
 """Whom a class without names is simulated for."""
 
 
@@ -57,6 +59,16 @@ class Trains:
     strikes: float
 
 
+def aim_of(asked: Asked) -> str:
+    """What the work of a class is for: as it is asked; where nothing is said, what it trains best as it is designed, at
+    a bag in every wave, for the middle of those who come."""
+    if asked.target is not None:
+        return asked.target
+    found = sorted((each.person for each in asked.here), key=lambda one: one.vo2max_ml_kg_min.value)
+    reading = try_reading(found[len(found) // 2], designed(asked).session.unrolled())
+    return judge(reading).trains_best if reading else "skill"
+
+
 @dataclass(frozen=True)
 class Made:
     asked: Asked
@@ -81,11 +93,7 @@ class Made:
 
     @cached_property
     def target(self) -> str:
-        """What it is asked for; what it trains best where nothing is said."""
-        if self.asked.target is not None:
-            return self.asked.target
-        reading = try_reading(self.middle[1], self.of(self.middle[0]))
-        return judge(reading).trains_best if reading else "skill"
+        return aim_of(self.asked)
 
     @cached_property
     def ranked(self) -> tuple[int, ...]:
@@ -153,7 +161,7 @@ class Made:
             words = ("weakest", "middle", "strongest") if len(places) == 3 else ("weakest", "strongest")
             told = [(word, people[at].name, people[at].person, at) for word, at in zip(words, places, strict=False)]
         else:
-            told = [(word, f"a {level}", person(level=level), self.middle[0]) for word, level in LEVELS]
+            told = [(word, who, person(level=level), self.middle[0]) for word, who, level in LEVELS]
         found = [self._trains(*each) for each in told]
         return tuple(each for each in found if each is not None)
 

@@ -68,7 +68,7 @@ def _round(wave_s: int) -> Callable[[Asked], tuple[Node, int]]:
 
 def _in_turns(asked: Asked) -> tuple[Node, int]:
     """The work of the pattern by one, then by the other: what was rest is the partner's turn."""
-    work = [each for each in _flat(asked.pattern) if each.kind == "work" and each.timed]
+    work = [each for each in flat(asked.pattern) if each.kind == "work" and each.timed]
     if not work:
         raise ClassError("two at a bag take turns by the clock: give work a time", "pattern")
     turns: list[Node] = [replace(each, pairs=True) for each in work]
@@ -76,15 +76,16 @@ def _in_turns(asked: Asked) -> tuple[Node, int]:
     return found, _often(duration_s(found), 180)
 
 
-def _flat(node: Node) -> list[Interval]:
+def flat(node: Node) -> list[Interval]:
+    """Every interval of a tree, in order, repetitions once."""
     match node:
         case Interval():
             return [node]
         case Sequence():
-            return [each for item in node.items for each in _flat(item)]
+            return [each for item in node.items for each in flat(item)]
         case Repeat():
             between = [node.between] if node.between else []
-            return [*_flat(node.body), *between]
+            return [*flat(node.body), *between]
 
 
 def _combination(asked: Asked) -> Combination:

@@ -97,18 +97,35 @@ def _strokes(made: Made) -> tuple[int, int]:
     return (judge(reading, made.target).strokes, hard_s(reading.timeline)) if reading else (0, 0)
 
 
-def _more(asked: Asked) -> Iterator[tuple[str, Asked]]:
-    """What else there could be, the least first, in words."""
+def _more(asked: Asked) -> Iterator[list[tuple[str, Asked]]]:
+    """What else there could be, kind by kind, the least of each first, in words."""
     plain = asked.without_what_is_put()
     if asked.school != "beat":
-        for count in range(1, MOST_BAGS_MORE + 1):
-            yield f"{number(count)} more bag{'s' * (count > 1)}", replace(plain, bags=asked.bags + count)
-        for count in range(1, MOST_PADS_MORE + 1):
-            if asked.school != "pairs":
-                pads = replace(plain, pad_pairs=asked.pad_pairs + count)
-                yield f"{number(count)} more pair{'s' * (count > 1)} of pads", pads
-    for count in MINUTES_MORE:
-        yield f"{number(count)} minutes more", replace(plain, minutes=asked.minutes + count, waves=None)
+        yield [
+            (f"{number(count)} more bag{'s' * (count > 1)}", replace(plain, bags=asked.bags + count))
+            for count in range(1, MOST_BAGS_MORE + 1)
+        ]
+    if asked.school not in ("beat", "pairs"):
+        yield [
+            (f"{number(count)} more pair{'s' * (count > 1)} of pads", replace(plain, pad_pairs=asked.pad_pairs + count))
+            for count in range(1, MOST_PADS_MORE + 1)
+        ]
+    yield [
+        (f"{number(count)} minutes more", replace(plain, minutes=asked.minutes + count, waves=None))
+        for count in MINUTES_MORE
+    ]
+
+
+def _least(choices: list[tuple[str, Asked]], goal: int) -> str | None:
+    """The least of a kind that would do, in words; None where none of it would."""
+    for words, other in choices:
+        try:
+            tried = make(other)
+        except (ClassError, SessionError):
+            continue
+        if _strokes(tried)[0] >= goal and not tried.rotation.against.waiting:
+            return words
+    return None
 
 
 def short(made: Made) -> Short | None:
@@ -130,16 +147,7 @@ def short(made: Made) -> Short | None:
     said += f" of the {clock(had)} that was designed" if hard < had else ""
     aim = f": {strokes} of 5 for {name}" + (f" in place of {wanted}." if strokes < wanted else ".")
     goal = max(4, min(wanted, 5))
-    helped = []
-    for words, other in _more(made.asked):
-        try:
-            tried = make(other)
-        except (ClassError, SessionError):
-            continue
-        if _strokes(tried)[0] >= goal and not tried.rotation.against.waiting:
-            helped.append(words)
-            if len(helped) == 2:
-                break
+    helped = [words for choices in _more(made.asked) if (words := _least(choices, goal)) is not None]
     if not helped:
         return Short(said + aim, None)
     return Short(said + aim, f"{' or '.join(helped).capitalize()} would keep it.")

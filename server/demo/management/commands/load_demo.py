@@ -14,6 +14,7 @@ from server.accounts.models import Club, Role, User
 from server.combinations.models import BookEntry
 from server.demo import hall
 from server.demo.camp import load_camp
+from server.demo.classes import load_class
 from server.demo.history import add_entry, hidden_of, load_history, saved
 from server.roster.models import FieldTest, Group, Knock, Limit, Person
 from server.runs.models import Run
@@ -58,6 +59,7 @@ class Command(BaseCommand):
         load_history(club, coach, people, weeks)
         if weeks == hall.WEEKS_OF_HISTORY:
             load_camp(club, coach, people, sessions[hall.LIKED])
+            load_class(club, coach, groups[hall.DOCKERS[0]])
         self.stdout.write(f"Demo data loaded: {hall.CLUB}, {len(people)} people, {len(hall.SESSIONS)} sessions")
 
 

@@ -95,6 +95,24 @@ export function lateWithoutNetwork(board: Board, name: string, personId: number 
   return { ...told, people: [...told.people, { name, person_id: personId, row, easy: false, holds: true }] };
 }
 
+/** What people are called across a hall: first names, with what tells two of the same apart. */
+export function calledNames(names: readonly string[]): Map<string, string> {
+  const first = (name: string) => name.split(" ")[0] ?? name;
+  const found = new Map<string, string>();
+  for (const name of names) {
+    const same = names.filter((other) => first(other) === first(name));
+    const [, ...rest] = name.split(" ");
+    const last = rest.at(-1) ?? "";
+    const short =
+      same.length === 1 ? first(name) : `${first(name)} ${/^\d|\(/.test(last) ? last : last.slice(0, 1)}`.trim();
+    found.set(name, short);
+  }
+  const told = [...found.values()];
+  // Where even that does not tell them apart, they stand with their whole names.
+  for (const [name, short] of found) if (told.filter((each) => each === short).length > 1) found.set(name, name);
+  return found;
+}
+
 /** A station as it stands on the board: the role of two at the pads as it is just then. */
 export function shownAt(station: string, swapped: boolean): string {
   if (!swapped) return station;

@@ -12,6 +12,7 @@ import { Grid } from "./Grid";
 import { PersonSheet, type Way } from "./PersonSheet";
 import { type Kept, letGo, shuffled, withComer } from "./plan";
 import { SendOutClass } from "./SendOutClass";
+import { SetUp } from "./SetUp";
 import { Side } from "./Side";
 import { useClass } from "./useClass";
 
@@ -167,14 +168,15 @@ function Opened({ plan, kept }: { plan: ReturnType<typeof useClass>; kept: Kept 
                 setWay("all");
               }}
             />
-            <p className="flex flex-wrap items-center gap-x-4 pt-2 print:hidden">
+            <SetUp kept={kept} answer={answer} onChange={plan.change} />
+            <p className="flex flex-wrap items-center gap-x-4 pt-3 print:hidden">
               <Keys places={[CLASS]} />
               <Link className="link min-h-[30px]" to="/class">
                 All classes
               </Link>
             </p>
           </div>
-          <Side kept={kept} answer={answer} might={might} busy={plan.busy} onChange={plan.change} onApply={apply} />
+          <Side answer={answer} might={might} busy={plan.busy} onApply={apply} />
         </div>
       ) : (
         <Notice title="This class does not hold any more" text={kept.broken}>

@@ -173,7 +173,13 @@ function asAnswered(asked: Asked | undefined, answer: Answer): Asked {
   if (!asked) throw new Error("Nothing was asked yet.");
   const same = asked.school === answer.school;
   const own = same ? {} : { rounds: null, change_s: null };
-  return { ...asked, ...own, school: answer.school as Asked["school"], waves: answer.waves.length };
+  return {
+    ...asked,
+    ...own,
+    school: answer.school as Asked["school"],
+    target: answer.target as Asked["target"],
+    waves: answer.waves.length,
+  };
 }
 
 function Row({ row, onGone }: { row: Schemas["ClassRow"]; onGone: () => void }) {

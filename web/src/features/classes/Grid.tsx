@@ -43,7 +43,7 @@ export function Grid({ kept, answer, chosen, wave, onChoose, onOpen }: Props) {
                     ? `each ${clock(answer.wave_s)}`
                     : each.number === 2 && answer.change_s
                       ? `change ${clock(answer.change_s)}`
-                      : " "}
+                      : "\u00a0"}
                 </span>
                 <ClassScore
                   answer={answer}
@@ -172,13 +172,11 @@ const CELL = "flex h-[24px] items-center justify-center overflow-hidden text-[12
 /** Where somebody is in a wave: ink for a bag, halves for pads, dots off the bag. */
 function Cell({ station, holds, put, here }: { station: string; holds: boolean; put: boolean; here: boolean }) {
   const kind = kindOf(station);
-  const ring = `${put ? "border-b-[4px]" : ""} ${here ? "outline-2 outline-offset-1 outline-[var(--ink)]" : ""}`;
+  const ring = `${put ? "border-b-[4px] border-b-[var(--vermilion)]" : ""} ${here ? "outline-2 outline-offset-1 outline-[var(--ink)]" : ""}`;
   const number = station.split(" ")[1];
   if (kind === "bag") {
     return (
-      <span
-        className={`${CELL} border border-[var(--ink)] bg-[var(--ink)] text-[var(--sheet)] ${ring} border-b-[var(--vermilion)]`}
-      >
+      <span className={`${CELL} border border-[var(--ink)] bg-[var(--ink)] text-[var(--sheet)] ${ring} `}>
         {station}
       </span>
     );
@@ -195,10 +193,7 @@ function Cell({ station, holds, put, here }: { station: string; holds: boolean; 
       </span>
     );
     return (
-      <span
-        className={`${CELL} relative border border-[var(--ink)] ${ring} border-b-[var(--vermilion)]`}
-        title={`pads ${number}`}
-      >
+      <span className={`${CELL} relative border border-[var(--ink)] ${ring} `} title={`pads ${number}`}>
         {station.endsWith("hit") ? [hit, hold] : [hold, hit]}
       </span>
     );

@@ -1,26 +1,21 @@
 import type { UseQueryResult } from "@tanstack/react-query";
 import type { Schemas } from "../../api/client";
 import { whole } from "../../domain/figures";
-import { clock, readClock } from "../../domain/time";
-import { Stepper } from "../../ui/Stepper";
+import { clock } from "../../domain/time";
 import { Tally } from "../../ui/Tally";
 import { Trains } from "./Proposals";
-import { type Answer, type Asked, type Kept, ofSize } from "./plan";
+import type { Answer } from "./plan";
 
 interface Props {
-  kept: Kept;
   answer: Answer;
   might: UseQueryResult<Schemas["WhatIfOut"][]>;
   busy: boolean;
-  onChange: (asked: Asked) => void;
   onApply: (at: number) => void;
 }
 
-/** What is said of a class: how the gear is shared, what each gets, its set-up, its cautions, and what might change. */
-export function Side({ kept, answer, might, busy, onChange, onApply }: Props) {
-  const { asked } = kept;
+/** What is said of a class: how the gear is shared, what each gets, its cautions, and what might change. */
+export function Side({ answer, might, busy, onApply }: Props) {
   const there = answer.people.filter((each) => each.moving_s > 0);
-  const set = (change: Partial<Asked>) => onChange({ ...asked, ...change, put: [] });
   return (
     <aside aria-label="What is said of it" className="bg-[var(--sheet)] p-4 text-[13px] leading-[17px]">
       <div className="flex items-center gap-3">
@@ -53,46 +48,6 @@ export function Side({ kept, answer, might, busy, onChange, onApply }: Props) {
           </p>
         )}
       </div>
-      <section aria-label="Set-up" className="ink-t mt-3 pt-2">
-        <h3>Set-up</h3>
-        <div className="flex flex-wrap gap-x-3 gap-y-2 pt-1">
-          <Count
-            label="People"
-            value={asked.people.length}
-            min={1}
-            max={60}
-            onChange={(to) => onChange(ofSize({ ...asked, put: [] }, to))}
-          />
-          <Count label="Bags" value={asked.bags ?? 0} min={0} max={30} onChange={(bags) => set({ bags })} />
-          <Count
-            label="Pad pairs"
-            value={asked.pad_pairs ?? 0}
-            min={0}
-            max={30}
-            onChange={(pad_pairs) => set({ pad_pairs })}
-          />
-          <Count label="Waves" value={answer.waves.length} min={1} max={40} onChange={(waves) => set({ waves })} />
-          {asked.school !== "beat" && (
-            <Count
-              label="Rounds"
-              value={asked.rounds ?? answer.rounds}
-              min={1}
-              max={60}
-              onChange={(rounds) => set({ rounds, waves: null })}
-            />
-          )}
-          <Stepper
-            label="Change"
-            value={answer.change_s}
-            min={0}
-            max={300}
-            show={clock}
-            read={readClock}
-            step={() => 5}
-            onChange={(change_s) => set({ change_s, waves: null })}
-          />
-        </div>
-      </section>
       {answer.minded.length > 0 && (
         <section aria-label="Cautions" className="ink-t mt-3 pt-2">
           <h3>Cautions</h3>
@@ -152,34 +107,6 @@ function Told({ value, name }: { value: string; name: string }) {
       <dt className="quiet text-[12px]">{name}</dt>
       <dd className="figure">{value}</dd>
     </div>
-  );
-}
-
-function Count({
-  label,
-  value,
-  min,
-  max,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  onChange: (value: number) => void;
-}) {
-  const read = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : null);
-  return (
-    <Stepper
-      label={label}
-      value={value}
-      min={min}
-      max={max}
-      show={String}
-      read={read}
-      step={() => 1}
-      onChange={onChange}
-    />
   );
 }
 

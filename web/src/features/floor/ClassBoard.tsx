@@ -1,13 +1,29 @@
-import { type Board, inWave, linesOf, shownAt, swappedAt, waveAt } from "../../domain/clock/board";
+import {
+  type Board,
+  calledNames,
+  inWave,
+  type Line,
+  linesOf,
+  shownAt,
+  swappedAt,
+  waveAt,
+} from "../../domain/clock/board";
 
 interface Props {
   board: Board;
   at: number;
 }
 
-/** Lines of one column, so that names stay large. */
+/** So many lines stand in two columns; more in as many as keep a column this tall. */
 const TALL = 7;
+const TALLEST = 13;
 const MOST_COLUMNS = 4;
+/** A letter is about so wide, as a share of the font's size, measured. */
+const LETTER = 0.44;
+/** Of the screen, for all lines with their heads. */
+const ROOM_VH = 74;
+const ROOM_VW = 92;
+const STATION = 0.25;
 
 /**
  * The board of a class: every station with who is there and who comes next. It fills its place: for fourteen people it
@@ -18,34 +34,35 @@ export function ClassBoard({ board, at }: Props) {
   const on = inWave(board, at);
   const swapped = swappedAt(board, at);
   const lines = linesOf(board, wave);
-  const columns = Math.min(
-    MOST_COLUMNS,
-    Math.max(1, Math.ceil(lines.length / TALL) > 2 ? Math.ceil(lines.length / 14) : Math.ceil(lines.length / TALL)),
-  );
-  const tall = Math.ceil(lines.length / columns);
+  const columns = lines.length <= 2 * TALL ? 2 : Math.min(MOST_COLUMNS, Math.max(2, Math.ceil(lines.length / TALLEST)));
+  const tall = Math.max(1, Math.ceil(lines.length / columns));
   const last = wave >= board.waves.length;
   const groups = Array.from({ length: columns }, (_, column) => lines.slice(column * tall, (column + 1) * tall));
+  const called = calledNames(board.people.map((each) => each.name));
+  const longest = Math.max(5, ...[...called.values()].map((name) => name.length));
+  const across = (ROOM_VW / columns) * ((1 - STATION) / 2);
+  const size = `min(${(0.86 * (ROOM_VH / (tall + 0.6))).toFixed(2)}vh, ${(across / (LETTER * longest)).toFixed(2)}vw)`;
   return (
     <section
       aria-label="The board"
-      className="grid min-h-0 flex-1 gap-x-[2.5vw] overflow-hidden px-5 pt-2 wide:px-12"
+      className="grid min-h-0 flex-1 gap-x-[2vw] overflow-hidden px-4 pt-1 wide:px-[3vw]"
       style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
     >
-      {groups.map((group) => (
+      {groups.map((group, column) => (
         <table
-          key={group[0]?.station ?? "none"}
-          className="h-full w-full table-fixed border-collapse text-left leading-none [container-type:size]"
-          data-lines={tall}
+          // biome-ignore lint/suspicious/noArrayIndexKey: the columns stand in order
+          key={column}
+          className="h-full w-full table-fixed border-collapse text-left leading-none"
         >
           <thead>
-            <tr className="text-[max(16px,2.2vh)] opacity-80">
-              <th scope="col" className="w-[26%] pb-1 font-semibold">
+            <tr className="text-[max(15px,2vh)] opacity-80">
+              <th scope="col" className="pb-[2px] font-semibold" style={{ width: `${100 * STATION}%` }}>
                 Station
               </th>
-              <th scope="col" className="w-[40%] pb-1 font-semibold">
-                {on ? "Now" : wave ? "Was" : "Now"}
+              <th scope="col" className="pb-[2px] font-semibold">
+                {on || wave === 0 ? "Now" : "Was"}
               </th>
-              <th scope="col" className="w-[34%] pb-1 font-semibold">
+              <th scope="col" className="pb-[2px] font-semibold">
                 {last ? "" : "Next"}
               </th>
             </tr>
@@ -56,18 +73,32 @@ export function ClassBoard({ board, at }: Props) {
                 // biome-ignore lint/suspicious/noArrayIndexKey: places of one station stand in order
                 key={`${line.station} ${number}`}
                 className="border-t border-[var(--rule-2)]"
-                style={{ fontSize: `min(${(58 / (tall + 1)).toFixed(2)}vh, ${(28 / columns / 4.4).toFixed(2)}vw)` }}
+                style={{ fontSize: size }}
               >
-                <td className="truncate pr-2 font-semibold opacity-90">
-                  {number && group[number - 1]?.station === line.station ? "" : shownAt(line.station, swapped)}
+                <Station line={line} repeated={group[number - 1]?.station === line.station} swapped={swapped} />
+                <td className={`overflow-hidden whitespace-nowrap ${on ? "font-bold" : "font-semibold opacity-60"}`}>
+                  {called.get(line.now) ?? ""}
                 </td>
-                <td className={`truncate pr-2 font-bold ${on ? "" : "opacity-60"}`}>{line.now}</td>
-                <td className={`truncate font-semibold ${on ? "opacity-80" : "font-bold"}`}>{last ? "" : line.next}</td>
+                <td className={`overflow-hidden whitespace-nowrap ${on ? "font-semibold opacity-80" : "font-bold"}`}>
+                  {last ? "" : (called.get(line.next) ?? "")}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       ))}
     </section>
+  );
+}
+
+/** A station by its name; the role at the pads stands smaller beside it. */
+function Station({ line, repeated, swapped }: { line: Line; repeated: boolean; swapped: boolean }) {
+  const shown = shownAt(line.station, swapped);
+  const role = /^(pads \d+) (hit|hold)$/.exec(shown);
+  return (
+    <td className="overflow-hidden pr-2 font-semibold whitespace-nowrap opacity-90">
+      <span className={role ? "text-[0.58em]" : "text-[0.72em]"}>{repeated ? "" : (role?.[1] ?? shown)}</span>
+      {role && <span className="pl-[0.25em] text-[0.4em]">{role[2]}s</span>}
+    </td>
   );
 }

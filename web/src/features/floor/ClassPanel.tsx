@@ -59,7 +59,7 @@ export function ClassPanel({ board, at, onBoard, onClose }: Props) {
       className="w-[min(760px,calc(100vw-16px))] font-[family-name:var(--font-body)]"
       onClose={onClose}
     >
-      <div data-theme="inkscore">
+      <div>
         <div className="flex items-baseline justify-between gap-4">
           <h2>The class, {waveAt(board, at) ? `wave ${waveAt(board, at)}` : "before the first wave"}</h2>
           <button type="button" className="link min-h-[44px]" onClick={onClose}>

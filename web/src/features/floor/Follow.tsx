@@ -92,17 +92,16 @@ function BoardFace({ plan, board, shown, at, lost }: BoardFaceProps) {
   const { now, held, lit } = shown;
   const wave = waveAt(board, at);
   const showing = now.piece?.tempo === "show" ? now.piece : null;
+  const phase = held ? "HELD" : (shown.called ?? shown.phase);
   return (
     <Hall shown={shown}>
-      <Top shown={shown} largest=", 96px" />
-      <div className="flex items-end justify-between gap-6 px-5 pt-1 wide:px-12">
-        <span className="flex h-[17vh] w-[38vw] items-end [container-type:size]">
+      <div className="flex items-end justify-between gap-6 px-4 pt-2 wide:px-[3vw]">
+        <span className="flex h-[13vh] w-[26vw] items-end [container-type:size]">
           <Digits shown={shown} />
         </span>
-        <span className="text-right text-[5.4vh] leading-[1.1] font-semibold">
-          {wave === 0
-            ? `${board.waves.length} waves to come`
-            : `Wave ${wave} of ${board.waves.length}${inWave(board, at) ? "" : wave < board.waves.length ? ": change" : " done"}`}
+        <span className="min-w-0 flex-1 truncate text-[min(9vh,7vw)] leading-none font-bold">{phase}</span>
+        <span className="text-right text-[min(5.4vh,4.4vw)] leading-[1.05] font-semibold whitespace-nowrap">
+          {standsAt(board, wave, at)}
         </span>
       </div>
       <Ground now={now} lit={lit} held={held} />
@@ -119,6 +118,13 @@ function BoardFace({ plan, board, shown, at, lost }: BoardFaceProps) {
       </p>
     </Hall>
   );
+}
+
+function standsAt(board: Board, wave: number, at: number): string {
+  const { length } = board.waves;
+  if (wave === 0) return `${length} ${length === 1 ? "wave" : "waves"} to come`;
+  if (inWave(board, at)) return `Wave ${wave} of ${length}`;
+  return wave < length ? `Change to wave ${wave + 1}` : "All waves done";
 }
 
 interface FaceProps {

@@ -120,7 +120,10 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
   useEffect(() => {
     if (playing.current === plan) return;
     playing.current = plan;
-    if (latest.current.startedAt) keepRun({ plan, run: latest.current, crew: kept.current });
+    if (latest.current.startedAt) {
+      keepRun({ plan, run: latest.current, crew: kept.current });
+      told.current(latest.current);
+    }
     if (!player.current) return;
     player.current.close();
     player.current = null;
