@@ -151,6 +151,9 @@ def test_a_wrong_line_is_named_and_nothing_comes_in(full, stranger, table, chang
     assert Club.objects.get(pk=stranger.club.pk).name == "Other Hall"
 
 
+OF_BOARDS = ("board", "board_revision")
+
+
 @pytest.mark.parametrize(
     ("version", "tables", "fields"),
     [
