@@ -100,6 +100,38 @@ def rotations() -> None:
         print(f"{'':30s} {found.against}, {found.status}, within {100 * found.bound_gap:.2f} %")
 
 
+def classes() -> None:
+    """A class of fourteen: proposed in every school, changed on the day, somebody late; one of forty."""
+    from dataclasses import replace
+
+    from yoisho.answers.classes import class_answer
+    from yoisho.classes.asked import Asked, Comer
+    from yoisho.classes.changes import with_late
+    from yoisho.classes.made import make
+    from yoisho.classes.schools import SCHOOLS
+    from yoisho.classes.weighed import what_ifs
+    from yoisho.engine.person import person
+    from yoisho.session.shorthand import read
+
+    who = person()
+    people = tuple(Comer(f"p{number}", who) for number in range(1, 41))
+    asked = Asked(people[:14], read("20 power, 10 rest"), 25, "lactic-capacity", bags=6, pad_pairs=2)
+    for school in SCHOOLS:
+        one = replace(asked, school=school)
+        measure(
+            f"class, 14 people: {school}, with all that is told",
+            lambda one=one: class_answer(make(one), "overhands"),
+            5,
+        )
+    made = make(asked)
+    measure("class, 14 people: what if, four of them", lambda: list(what_ifs(made)), 5)
+    measure("class, 14 people: somebody late in wave 3", lambda: with_late(made.board, "late", 3), 5)
+    large = Asked(people, read("20 power, 10 rest"), 60, "lactic-capacity", bags=10, pad_pairs=6, waves=12, floor=20)
+    measure(
+        "class, 40 people, 12 waves: solved, with all that is told", lambda: class_answer(make(large), "overhands"), 2
+    )
+
+
 def languages() -> None:
     from yoisho.session.shorthand import assist, read, write
     from yoisho.session.timeline import unroll

@@ -193,6 +193,12 @@ def camp(page: Page) -> None:
     page.get_by_role("region", name="Weeks").wait_for()
 
 
+def class_plan(page: Page) -> None:
+    page.get_by_role("link", name="Class", exact=True).click()
+    page.get_by_role("link", name="Dinner bell, seven waves").click()
+    page.get_by_role("button", name="Apply: Two more come").wait_for()
+
+
 def trends(page: Page) -> None:
     log(page)
     page.get_by_role("link", name="Trends", exact=True).click()
@@ -220,7 +226,6 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("bench-phone", bench, PHONE),
     ("floor-work", floor_work, DESK),
     ("floor-work-phone", floor_work, PHONE),
-    ("floor-start", floor_start, DESK),
     ("floor-pair", floor_pair, DESK),
     ("second-screen", second_screen, DESK),
     ("log-entry", log_entry, DESK),
@@ -228,6 +233,7 @@ VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
     ("trends", trends, DESK),
     ("method", method, DESK),
     ("camp", camp, DESK),
+    ("class", class_plan, DESK),
     ("share-page", share_page, PHONE),
 ]
 

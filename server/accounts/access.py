@@ -35,7 +35,7 @@ ACCESS: dict[str, frozenset[Role]] = {
             "wall_sheet", "planned_file",
             "tracks", "make_track", "track", "cancel_track", "follow_track", "track_file",
             "music", "bring_music",
-            "camp_of",
+            "camp_of", "class_of",
         ),
         EVERYBODY,
     ),

@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
 
-from server.accounts.current import coach
+from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.accounts.once import once
 from server.classes import schemas
@@ -148,6 +148,15 @@ def save_class(request: HttpRequest, class_id: int, body: schemas.ClassIn) -> sc
     """The whole class as it is now."""
     user = coach(request)
     return class_out(save(user, body, find_class(user.own_club, class_id)))
+
+
+@router.get(
+    "/sessions/{session_id}/class", response={200: schemas.ClassOfSession | None, 404: Message}, operation_id="class_of"
+)
+def class_of(request: HttpRequest, session_id: int) -> schemas.ClassOfSession | None:
+    """The class that a session is of; nothing where it is of none."""
+    plan = ClassPlan.objects.of(club_of(request)).filter(session_id=session_id).first()
+    return None if plan is None else schemas.ClassOfSession(class_id=plan.pk, title=plan.title)
 
 
 @router.delete("/classes/{class_id}", response={204: None, 404: Message}, operation_id="delete_class")

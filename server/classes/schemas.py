@@ -156,6 +156,13 @@ class ClassOut(Schema):
     """Why it does not: solve it anew."""
 
 
+class ClassOfSession(Schema):
+    """The class that a session is of."""
+
+    class_id: int
+    title: str
+
+
 class WhatIfOut(Schema):
     name: str
     effect: str

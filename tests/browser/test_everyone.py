@@ -1,6 +1,7 @@
 """For everyone: WCAG by axe on every screen, both sizes, nothing wider than the screen."""
 
 import json
+import re
 from datetime import time, timedelta
 from pathlib import Path
 
@@ -312,6 +313,59 @@ def invitation(page):
     page.get_by_role("heading", name="Join Capstan Hall").wait_for()
 
 
+def classes(page):
+    further(page)
+    page.get_by_role("link", name="Class", exact=True).click()
+    page.get_by_text("None yet. Say above").wait_for()
+
+
+def class_proposed(page):
+    classes(page)
+    page.get_by_label("Say what it is").fill("20/10, 9 people, 2 bags, 20 min, wibble")
+    page.get_by_role("button", name="Propose").click()
+    page.get_by_role("button", name="Take To the beat").wait_for()
+
+
+def class_asked(page):
+    classes(page)
+    page.get_by_role("button", name="Fill in a form").click()
+    page.get_by_role("dialog", name="What is asked of the class").get_by_label("A name at the door").wait_for()
+
+
+def class_plan(page):
+    class_proposed(page)
+    page.get_by_role("button", name="Take Waves").click()
+    page.get_by_role("button", name="Apply: Two more come").wait_for()
+
+
+def class_person(page):
+    class_plan(page)
+    page.get_by_role("button", name=re.compile("^Guest 2, wave 2:")).click()
+    page.get_by_role("dialog", name="Guest 2, wave 2").get_by_label("Put at").wait_for()
+
+
+def class_on_the_floor(page):
+    class_plan(page)
+    page.get_by_role("button", name="Run", exact=True).click()
+    page.get_by_text(re.compile("^The class")).wait_for()
+    page.keyboard.press("Space")
+    page.keyboard.press("Space")
+    page.get_by_test_id("moves").wait_for()
+
+
+def class_panel(page):
+    class_on_the_floor(page)
+    page.keyboard.press("c")
+    page.get_by_role("dialog", name="The class").get_by_label("Somebody late").wait_for()
+
+
+def class_log(page):
+    class_on_the_floor(page)
+    page.keyboard.down("Escape")
+    page.get_by_role("list", name="How hard was it, for each").wait_for()
+    page.keyboard.up("Escape")
+
+
 def method(page):
     further(page)
     page.get_by_role("link", name="Method", exact=True).click()
@@ -359,6 +413,14 @@ SCREENS = [
     camp,
     camp_session,
     camp_sent_out,
+    classes,
+    class_proposed,
+    class_asked,
+    class_plan,
+    class_person,
+    class_on_the_floor,
+    class_panel,
+    class_log,
     log,
     by_hand,
     roster,

@@ -51,6 +51,8 @@ class FloorInterval(TimelineInterval):
     """What is put on, taken off or taken up before it, as it is called; empty where nothing is."""
     switch_on_call: bool
     """The side is switched when the coach says so."""
+    eights: bool
+    """It is done to music, and counted in eights."""
     strokes: list["Stroke"]
     """Of what is shown, each strike as it is drawn; empty where nothing is shown."""
 
@@ -219,6 +221,7 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
             "sides": _sides(done, stance),
             "kit_change": list(kit.get(index, ())),
             "switch_on_call": done.source.switch == "call",
+            "eights": done.source.beat is not None,
             "strokes": _strokes(done, stance),
         }
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]

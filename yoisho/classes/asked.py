@@ -87,7 +87,13 @@ class Asked:
             ("warm_up_min", self.warm_up_min, 0, 60, "a warm-up lasts {low} to {high} minutes, not {value}"),
             ("cool_down_min", self.cool_down_min, 0, 60, "a cool-down lasts {low} to {high} minutes, not {value}"),
             ("change_s", self.change_s or 0, 0, 300, "a change lasts {low} to {high} seconds, not {value}"),
-            ("rounds", self.rounds or 1, 1, 60, "a wave has {low} to {high} rounds, not {value}"),
+            (
+                "rounds",
+                1 if self.rounds is None else self.rounds,
+                1,
+                60,
+                "a wave has {low} to {high} rounds, not {value}",
+            ),
         ):
             if isinstance(value, bool) or not isinstance(value, int) or not low <= value <= high:
                 raise ClassError(words.format(low=low, high=high, value=value), name)
@@ -96,6 +102,10 @@ class Asked:
         for station in self.stations:
             if station not in MODALITIES:
                 raise ClassError(f"nothing is called '{station}'; there is {', '.join(STATIONS)}", "stations")
+
+    @property
+    def _rounds(self) -> int:
+        return 1 if self.rounds is None else self.rounds
 
     @property
     def main_s(self) -> int:

@@ -2054,6 +2054,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Of
+         * @description The class that a session is of; nothing where it is of none.
+         */
+        get: operations["class_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/class-gate": {
         parameters: {
             query?: never;
@@ -3240,6 +3260,16 @@ export interface components {
                 [key: string]: unknown;
             }[];
         };
+        /**
+         * ClassOfSession
+         * @description The class that a session is of.
+         */
+        ClassOfSession: {
+            /** Class Id */
+            class_id: number;
+            /** Title */
+            title: string;
+        };
         /** ClassOut */
         ClassOut: {
             answer: components["schemas"]["ClassAnswer"] | null;
@@ -3969,6 +3999,8 @@ export interface components {
             demand_frac: number;
             /** Doing */
             doing: string;
+            /** Eights */
+            eights: boolean;
             /** Hatch */
             hatch: ("slant" | "dots") | null;
             /** Held */
@@ -11625,6 +11657,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CampOfSession"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    class_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOfSession"] | null;
                 };
             };
             /** @description Not Found */

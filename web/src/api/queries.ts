@@ -147,6 +147,12 @@ export const campOf = (sessionId: number) =>
     queryKey: ["camp of", sessionId],
     queryFn: () => need(api.GET("/api/sessions/{session_id}/camp", { params: { path: { session_id: sessionId } } })),
   });
+/** The class that a session is of, if it is of one. */
+export const classOf = (sessionId: number) =>
+  queryOptions({
+    queryKey: ["class of", sessionId],
+    queryFn: () => need(api.GET("/api/sessions/{session_id}/class", { params: { path: { session_id: sessionId } } })),
+  });
 /** Every link to a session, also those that have ended. */
 export const links = (sessionId: number) =>
   queryOptions({

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
-import { campOf } from "../../api/queries";
+import { campOf, classOf } from "../../api/queries";
 import { nameAndSport } from "../../domain/person";
 import type { Draft } from "../../domain/session/draft";
 import { BENCH, keyOf } from "../../ui/keymap";
@@ -37,6 +37,20 @@ function OfCamp({ sessionId }: { sessionId: number }) {
       {camp.week > 0 ? `Week ${camp.week} of ${camp.weeks}` : "Outside its weeks"}, {camp.knob}:{" "}
       <Link className="link" to={`/camp/${camp.camp_id}`}>
         camp of {camp.who}
+      </Link>
+    </p>
+  );
+}
+
+/** The class that a session is of: there its waves are worked out. */
+function OfClass({ sessionId }: { sessionId: number }) {
+  const found = useQuery(classOf(sessionId)).data;
+  if (!found) return null;
+  return (
+    <p className="quiet text-[13px]">
+      Of a class, which works it out anew:{" "}
+      <Link className="link" to={`/class/${found.class_id}`}>
+        {found.title}
       </Link>
     </p>
   );
@@ -99,6 +113,7 @@ export function Head(props: Props) {
           <Tags tags={draft.tags} onTags={(tags) => onEdit({ tags })} />
         </div>
         {sessionId !== null && <OfCamp sessionId={sessionId} />}
+        {sessionId !== null && <OfClass sessionId={sessionId} />}
       </div>
       <div>
         <div className="flex flex-wrap items-end gap-2">

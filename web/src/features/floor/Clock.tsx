@@ -224,7 +224,7 @@ export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={floor.at} />
-      <Pulse beat={beat} />
+      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={floor.at} compact />}
       {started && (
         <People

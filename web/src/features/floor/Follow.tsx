@@ -162,7 +162,7 @@ function Face({ plan, run, state, lost }: FaceProps) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={at} />
-      <Pulse beat={beat} />
+      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={at} compact />}
       <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
       <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />

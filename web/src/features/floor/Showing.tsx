@@ -27,7 +27,7 @@ export function Showing({ piece, now }: Props) {
   const width = 70 + PITCH * strokes.length;
   return (
     <svg
-      viewBox={`0 0 ${width} 250`}
+      viewBox={`0 0 ${width} 256`}
       className="block max-h-[44vh] w-full"
       role="img"
       aria-label={`Shown: ${strokes.map((each) => each.word).join(", ")}`}
@@ -64,13 +64,17 @@ export function Showing({ piece, now }: Props) {
               </>
             )}
             <text
-              y={TOP + 2 * BETWEEN - y + 62}
+              y={TOP + 2 * BETWEEN - y + 56}
               textAnchor="middle"
-              fontSize={24}
+              fontSize={22}
               fontWeight={here ? 700 : 500}
               fill="currentColor"
             >
-              {each.word}
+              {each.word.split(/ (?=to the )/).map((line, at) => (
+                <tspan key={line} x={0} dy={at ? 22 : 0}>
+                  {line}
+                </tspan>
+              ))}
             </text>
           </g>
         );

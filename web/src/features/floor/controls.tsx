@@ -4,21 +4,25 @@ import { HOLD_MS } from "./useFloorKeys";
 
 export const PULSE: Record<string, string> = { 0: "no pulse", 1: "pulse", 2: "double time", 0.5: "half time" };
 
-/** The pulse for the eye: four strokes, one inked at a time. It steps, nothing slides. */
-export function Pulse({ beat }: { beat: number | null }) {
+/** The pulse for the eye: four strokes, one inked at a time; to music eight, counted. It steps, nothing slides. */
+export function Pulse({ beat, eights = false }: { beat: number | null; eights?: boolean }) {
   if (beat === null) return null;
   return (
     <span aria-hidden="true" data-testid="pulse" className="flex gap-2 px-5 pt-2 wide:px-12">
-      {[0, 1, 2, 3].map((stroke) => (
+      {(eights ? EIGHT : FOUR).map((stroke, _, all) => (
         <span
           key={stroke}
           className="h-[10px] flex-1 border-2 border-current"
-          style={{ background: beat % 4 === stroke ? "currentColor" : "transparent" }}
+          style={{ background: beat % all.length === stroke ? "currentColor" : "transparent" }}
         />
       ))}
+      {eights && <b className="w-[2ch] text-right text-[5vh] leading-[10px]">{(beat % EIGHT.length) + 1}</b>}
     </span>
   );
 }
+
+const FOUR = [0, 1, 2, 3];
+const EIGHT = [0, 1, 2, 3, 4, 5, 6, 7];
 
 interface BigProps {
   children: string;

@@ -84,7 +84,7 @@ export function OwnClock({ plan, token, onOver, onLeave }: Props) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={run.at} />
-      <Pulse beat={beat} />
+      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={run.at} compact />}
       <Coming plan={plan} shown={shown} at={run.at} next="" />
       <div className="px-5 wide:px-12 low:hidden">
