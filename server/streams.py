@@ -14,7 +14,8 @@ logger = logging.getLogger(__name__)
 Found = TypeVar("Found")
 Line = TypeVar("Line", bound=BaseModel)
 BEAT_S = 1.0
-"""A line at least so often: a connection that is gone is noticed by it."""
+"""A line at least so often, if an empty one: a connection that is gone is noticed by it."""
+STILL_HERE = b"\n"
 
 
 class StoppedError(Exception):
@@ -55,18 +56,16 @@ def _lines(told: Told[Found, Line], first: Line, last: Callable[[Found | Excepti
         # Nothing of the database is held while the work goes on.
         connection.close()
     threading.Thread(target=told.run, daemon=True).start()
-    latest = first
     try:
-        yield _line(latest)
+        yield _line(first)
         while True:
             try:
                 line = told.lines.get(timeout=BEAT_S)
             except queue.Empty:
-                yield _line(latest)
+                yield STILL_HERE
                 continue
             if line is None:
                 break
-            latest = line
             yield _line(line)
         yield _line(last(told.answer.get()))
     finally:

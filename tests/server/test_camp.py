@@ -53,7 +53,7 @@ def made(coach: Coach, liked: dict, **said: object) -> dict:
 def solved(coach: Coach, camp: dict, **body: object) -> dict:
     answer = coach.post(f"camps/{camp['id']}/solve", body)
     assert answer.status_code == 200, answer.content
-    lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+    lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines() if line]
     assert all(one["progress"] <= two["progress"] for one, two in pairwise(lines))
     assert lines[-1]["error"] is None, lines[-1]
     return lines[-1]["solved"]

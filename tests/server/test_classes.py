@@ -24,7 +24,7 @@ LINE = "20/10 for Thursday at 12:10, 14 people, 6 bags, 2 pairs of pads, 25 min 
 
 def lines(answer) -> list[dict]:
     assert answer.status_code == 200, answer.content
-    told = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+    told = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines() if line]
     assert all(one["progress"] <= two["progress"] for one, two in pairwise(told))
     return told
 

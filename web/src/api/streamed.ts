@@ -34,6 +34,8 @@ export async function streamed<L extends Line>(
     const lines = rest.split("\n");
     rest = lines.pop() ?? "";
     for (const line of lines) {
+      // An empty line says that the work goes on.
+      if (!line) continue;
       last = JSON.parse(line) as L;
       told(last);
     }
