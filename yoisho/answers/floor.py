@@ -51,8 +51,8 @@ class FloorInterval(TimelineInterval):
     """What is put on, taken off or taken up before it, as it is called; empty where nothing is."""
     switch_on_call: bool
     """The side is switched when the coach says so."""
-    eights: bool
-    """It is done to music, and counted in eights."""
+    music_per_min: int | None
+    """Beats of the music it is done to, counted in eights; None without music."""
     strokes: list["Stroke"]
     """Of what is shown, each strike as it is drawn; empty where nothing is shown."""
 
@@ -221,7 +221,7 @@ def floor_intervals(timeline: Timeline, volumes: Sequence[Volume], stance: Stanc
             "sides": _sides(done, stance),
             "kit_change": list(kit.get(index, ())),
             "switch_on_call": done.source.switch == "call",
-            "eights": done.source.beat is not None,
+            "music_per_min": done.source.beat.per_min if done.source.beat else None,
             "strokes": _strokes(done, stance),
         }
         found.append(FloorInterval(**fields))  # type: ignore[arg-type]

@@ -3999,8 +3999,6 @@ export interface components {
             demand_frac: number;
             /** Doing */
             doing: string;
-            /** Eights */
-            eights: boolean;
             /** Hatch */
             hatch: ("slant" | "dots") | null;
             /** Held */
@@ -4018,6 +4016,8 @@ export interface components {
             };
             /** Modality */
             modality: string | null;
+            /** Music Per Min */
+            music_per_min: number | null;
             /** Open Ended */
             open_ended: boolean;
             /** Part */

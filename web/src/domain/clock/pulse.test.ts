@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { beatAt, pulses } from "./pulse";
+import { beatAt, pulses, shownPulse } from "./pulse";
 
 const flow = { start_s: 10, seconds: 4, pulse_per_min: 60 };
 const rest = { start_s: 14, seconds: 10, pulse_per_min: 0 };
@@ -24,5 +24,15 @@ describe("the pulse", () => {
 
   it("has no beat where reps are counted", () => {
     expect(pulses([{ ...flow, reps: 20 }], 1)).toEqual([]);
+  });
+});
+
+describe("music", () => {
+  const music = { start_s: 10, seconds: 32, pulse_per_min: 60, music_per_min: 120 };
+  it("is beaten for the eye without being asked for, in its own time, and as asked where it is", () => {
+    expect(beatAt(music, 14, shownPulse(music, 0))).toBe(8);
+    expect(beatAt(music, 14, shownPulse(music, 1))).toBe(4);
+    expect(shownPulse({ ...music, music_per_min: null }, 0)).toBe(0);
+    expect(shownPulse(null, 0)).toBe(0);
   });
 });

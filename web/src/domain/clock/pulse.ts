@@ -15,7 +15,7 @@ interface Beating {
 
 const QUICKEST = 400;
 
-const every_s = (piece: Beating, factor: Factor): number => {
+const every_s = (piece: Beating, factor: number): number => {
   const rate = piece.reps ? 0 : Math.min(QUICKEST, piece.pulse_per_min * factor);
   return rate > 0 ? 60 / rate : 0;
 };
@@ -33,8 +33,14 @@ export function pulses(pieces: readonly Beating[], factor: Factor): Cue[] {
   });
 }
 
+/** The pulse for the eye: the one that is asked for; to music its own beat, asked for or not. */
+export function shownPulse(piece: (Beating & { music_per_min?: number | null }) | null, asked: Factor): number {
+  if (asked || !piece?.music_per_min || !piece.pulse_per_min) return asked;
+  return piece.music_per_min / piece.pulse_per_min;
+}
+
 /** Which beat of its interval it is at a moment, from 0; null where nothing beats. */
-export function beatAt(piece: Beating | null, at_s: number, factor: Factor): number | null {
+export function beatAt(piece: Beating | null, at_s: number, factor: number): number | null {
   const step = piece ? every_s(piece, factor) : 0;
   return piece && step ? Math.floor((at_s - piece.start_s) / step + 1e-6) : null;
 }

@@ -6,6 +6,7 @@ import { camps as campsQuery, groups as groupsQuery, people as peopleQuery } fro
 import { once } from "../../domain/once";
 import { nameAndSport } from "../../domain/person";
 import { today } from "../../domain/time";
+import { Deleting } from "../../ui/Deleting";
 import { Notice } from "../../ui/Notice";
 import type { Asked } from "./CampFields";
 import { CampForm } from "./CampForm";
@@ -71,11 +72,6 @@ export function Camps() {
 }
 
 function Row({ row, onGone }: { row: Schemas["CampRow"]; onGone: () => void }) {
-  const [sure, setSure] = useState(false);
-  const gone = useMutation({
-    mutationFn: () => need(api.DELETE("/api/camps/{camp_id}", { params: { path: { camp_id: row.id } } })),
-    onSuccess: onGone,
-  });
   const title = titleOf(row);
   return (
     <li className="rule-t flex flex-wrap items-center justify-between gap-3 py-2">
@@ -86,27 +82,12 @@ function Row({ row, onGone }: { row: Schemas["CampRow"]; onGone: () => void }) {
           {row.sessions === 0 ? "not solved yet" : `${row.done} of ${row.sessions} sessions done`}
         </span>
       </Link>
-      {sure ? (
-        <span className="flex flex-wrap items-center gap-2">
-          What is still to come goes off Today too.
-          <button type="button" className="act" disabled={gone.isPending} onClick={() => gone.mutate()}>
-            {gone.isPending ? "Deleting …" : "Yes, delete it"}
-          </button>
-          <button type="button" className="act" onClick={() => setSure(false)}>
-            Keep it
-          </button>
-        </span>
-      ) : (
-        <button
-          type="button"
-          className="act"
-          aria-label={`Delete ${title} of ${row.who}`}
-          onClick={() => setSure(true)}
-        >
-          Delete
-        </button>
-      )}
-      {gone.error && <p role="alert">{gone.error.message}</p>}
+      <Deleting
+        name={`${title} of ${row.who}`}
+        warning="What is still to come goes off Today too."
+        remove={() => need(api.DELETE("/api/camps/{camp_id}", { params: { path: { camp_id: row.id } } }))}
+        onGone={onGone}
+      />
     </li>
   );
 }

@@ -6,6 +6,7 @@ import { classes as classesQuery, classNeeds } from "../../api/queries";
 import { useStreamed } from "../../api/useStreamed";
 import { once } from "../../domain/once";
 import { clock, day } from "../../domain/time";
+import { Deleting } from "../../ui/Deleting";
 import { faultOf, TextField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Progress } from "../../ui/Progress";
@@ -183,11 +184,6 @@ function asAnswered(asked: Asked | undefined, answer: Answer): Asked {
 }
 
 function Row({ row, onGone }: { row: Schemas["ClassRow"]; onGone: () => void }) {
-  const [sure, setSure] = useState(false);
-  const gone = useMutation({
-    mutationFn: () => need(api.DELETE("/api/classes/{class_id}", { params: { path: { class_id: row.id } } })),
-    onSuccess: onGone,
-  });
   const on = row.on ? `, ${day(row.on)}${row.at ? ` at ${row.at.slice(0, 5)}` : ""}` : "";
   return (
     <li className="rule-t flex flex-wrap items-center justify-between gap-3 py-2">
@@ -198,22 +194,12 @@ function Row({ row, onGone }: { row: Schemas["ClassRow"]; onGone: () => void }) 
           {on}
         </span>
       </Link>
-      {sure ? (
-        <span className="flex flex-wrap items-center gap-2">
-          Its day goes off Today too; what was logged stays.
-          <button type="button" className="act" disabled={gone.isPending} onClick={() => gone.mutate()}>
-            {gone.isPending ? "Deleting …" : "Yes, delete it"}
-          </button>
-          <button type="button" className="act" onClick={() => setSure(false)}>
-            Keep it
-          </button>
-        </span>
-      ) : (
-        <button type="button" className="act" aria-label={`Delete ${row.title}`} onClick={() => setSure(true)}>
-          Delete
-        </button>
-      )}
-      {gone.error && <p role="alert">{gone.error.message}</p>}
+      <Deleting
+        name={row.title}
+        warning="Its day goes off Today too; what was logged stays."
+        remove={() => need(api.DELETE("/api/classes/{class_id}", { params: { path: { class_id: row.id } } }))}
+        onGone={onGone}
+      />
     </li>
   );
 }

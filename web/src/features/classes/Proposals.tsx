@@ -2,7 +2,7 @@ import { whole } from "../../domain/figures";
 import { clock } from "../../domain/time";
 import { Tally } from "../../ui/Tally";
 import { ClassScore } from "./ClassScore";
-import type { Answer } from "./plan";
+import { type Answer, between, spread } from "./plan";
 
 interface Props {
   found: Answer[];
@@ -33,6 +33,7 @@ export function Proposals({ found, tradeoffs, leftOut, busy, onTake }: Props) {
               <div style={{ width: `${(100 * each.total_s) / longest}%` }} className="pt-1">
                 <ClassScore answer={each} height={46} />
               </div>
+              <p className="pt-1 text-[13px] leading-[17px]">{figuresOf(each)}</p>
               <p className="quiet pt-1 text-[13px] leading-[17px]">{tradeoffs[at] ?? each.reason}</p>
             </div>
             <div className="text-[13px] leading-[17px]">
@@ -67,6 +68,15 @@ export function Proposals({ found, tradeoffs, leftOut, busy, onTake }: Props) {
       ))}
     </section>
   );
+}
+
+/** What each of them gets, from least to most. */
+function figuresOf({ people }: Answer): string {
+  const there = people.filter((each) => each.moving_s > 0);
+  if (there.length === 0) return "";
+  const times = (of: (one: Answer["people"][number]) => number) => spread(there.map(of));
+  const counts = (of: (one: Answer["people"][number]) => number) => between(there.map(of));
+  return `Each works ${times((one) => one.work_s)}, rests ${times((one) => one.rest_s)}, is idle ${times((one) => one.idle_s)}; load about ${counts((one) => one.load)}, ${counts((one) => one.strikes)} strikes.`;
 }
 
 /** What a class trains for the weakest, the middle and the strongest of the group. */

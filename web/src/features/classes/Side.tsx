@@ -1,10 +1,8 @@
 import type { UseQueryResult } from "@tanstack/react-query";
 import type { Schemas } from "../../api/client";
-import { whole } from "../../domain/figures";
-import { clock } from "../../domain/time";
 import { Tally } from "../../ui/Tally";
 import { Trains } from "./Proposals";
-import type { Answer } from "./plan";
+import { type Answer, between, spread } from "./plan";
 
 interface Props {
   answer: Answer;
@@ -108,14 +106,4 @@ function Told({ value, name }: { value: string; name: string }) {
       <dd className="figure">{value}</dd>
     </div>
   );
-}
-
-function spread(seconds: number[]): string {
-  const [low, high] = [Math.min(...seconds), Math.max(...seconds)];
-  return low === high ? clock(low) : `${clock(low)} to ${clock(high)}`;
-}
-
-function between(values: number[]): string {
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  return Math.round(low) === Math.round(high) ? whole(low) : `${whole(low)} to ${whole(high)}`;
 }

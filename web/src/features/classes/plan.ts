@@ -1,6 +1,8 @@
 /** What is asked of a class, changed: plain functions from one to the next. */
 
 import type { Schemas } from "../../api/client";
+import { whole } from "../../domain/figures";
+import { clock } from "../../domain/time";
 
 export type Asked = Schemas["ClassAskedIn"];
 export type Answer = Schemas["ClassAnswer"];
@@ -116,4 +118,16 @@ export function stationsOf(answer: Answer): string[] {
   return [...found].toSorted(
     (one, two) => rank(one) - rank(two) || number(one) - number(two) || one.localeCompare(two),
   );
+}
+
+/** Times from the least to the most. */
+export function spread(seconds: number[]): string {
+  const [low, high] = [Math.min(...seconds), Math.max(...seconds)];
+  return low === high ? clock(low) : `${clock(low)} to ${clock(high)}`;
+}
+
+/** Numbers from the least to the most. */
+export function between(values: number[]): string {
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  return Math.round(low) === Math.round(high) ? whole(low) : `${whole(low)} to ${whole(high)}`;
 }

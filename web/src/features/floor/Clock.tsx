@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import type { Schemas } from "../../api/client";
 import { inPairs, simulates, works } from "../../domain/clock/crew";
 import { forgetRun, recallRun } from "../../domain/clock/keptRun";
-import { beatAt } from "../../domain/clock/pulse";
+import { beatAt, shownPulse } from "../../domain/clock/pulse";
 import { playedBetween_s } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { pieceAt, skipTo } from "../../domain/clock/view";
@@ -185,7 +185,7 @@ export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
           ? "Go on"
           : "Start";
   const skipWord = lasted === null ? "Skip" : "Done";
-  const beat = held ? null : beatAt(now.piece, floor.at, floor.pulse);
+  const beat = held ? null : beatAt(now.piece, floor.at, shownPulse(now.piece, floor.pulse));
   const lost = devices.measured.some(({ heart }) => heart?.state === "lost");
   const simulated = crew.crew.some(simulates);
   return (
@@ -224,7 +224,7 @@ export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={floor.at} />
-      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
+      <Pulse beat={beat} eights={now.piece?.music_per_min != null} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={floor.at} compact />}
       {started && (
         <People

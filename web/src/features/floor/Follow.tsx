@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { liveRuns, planOfRun } from "../../api/queries";
 import { type Board, inWave, waveAt } from "../../domain/clock/board";
-import { beatAt, type Factor } from "../../domain/clock/pulse";
+import { beatAt, type Factor, shownPulse } from "../../domain/clock/pulse";
 import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
 import { Notice } from "../../ui/Notice";
@@ -149,7 +149,7 @@ function Face({ plan, run, state, lost }: FaceProps) {
   const at = Math.min(plan.total_s, position(run, nowMs()));
   const shown = shownOf(plan, run, at);
   const { now, started, held, lit } = shown;
-  const beat = held ? null : beatAt(now.piece, at, state.pulse as Factor);
+  const beat = held ? null : beatAt(now.piece, at, shownPulse(now.piece, state.pulse as Factor));
   if (plan.board) return <BoardFace plan={plan} board={plan.board} shown={shown} at={at} lost={lost} />;
   return (
     <Hall shown={shown}>
@@ -162,7 +162,7 @@ function Face({ plan, run, state, lost }: FaceProps) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={at} />
-      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
+      <Pulse beat={beat} eights={now.piece?.music_per_min != null} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={at} compact />}
       <People people={state.people ?? []} piece={now.piece} shift={run.shift} />
       <Coming plan={plan} shown={shown} at={at} next={turnOf(state.people ?? [], now.next, run.shift)} />

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../../api/client";
 import { newCrew } from "../../../domain/clock/crew";
 import { forgetRun, recallRun } from "../../../domain/clock/keptRun";
-import { beatAt } from "../../../domain/clock/pulse";
+import { beatAt, shownPulse } from "../../../domain/clock/pulse";
 import { Ahead } from "../Ahead";
 import { Big, HoldToEnd, PULSE, Pulse, Small } from "../controls";
 import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "../face";
@@ -64,7 +64,7 @@ export function OwnClock({ plan, token, onOver, onLeave }: Props) {
   useFloorKeys({ ...run, unwell: run.hold, counting: counting !== null, leave, done: over, toLog: finish });
   const pauseWord = lasted === null ? "Pause" : "Stop and look";
   const word = over ? "How was it?" : run.running ? pauseWord : started ? "Go on" : "Start";
-  const beat = held ? null : beatAt(now.piece, run.at, run.pulse);
+  const beat = held ? null : beatAt(now.piece, run.at, shownPulse(now.piece, run.pulse));
   return (
     <Hall shown={shown}>
       <p className="sr-only" aria-live="assertive">
@@ -84,7 +84,7 @@ export function OwnClock({ plan, token, onOver, onLeave }: Props) {
       </div>
       <Ground now={now} lit={lit} held={held} />
       <Sides piece={now.piece} at={run.at} />
-      <Pulse beat={beat} eights={now.piece?.eights ?? false} />
+      <Pulse beat={beat} eights={now.piece?.music_per_min != null} />
       {started && <Ahead plan={plan} now={now} beat={beat} at={run.at} compact />}
       <Coming plan={plan} shown={shown} at={run.at} next="" />
       <div className="px-5 wide:px-12 low:hidden">
