@@ -6,6 +6,8 @@ from urllib.parse import unquote, urlsplit
 
 from csp.constants import NONE, SELF
 
+from server.parsing import quiet
+
 ROOT = Path(__file__).resolve().parent.parent
 
 
@@ -78,6 +80,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "server.logs.Lines",
+    "server.parsing.ApiErrors",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -88,7 +91,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "allauth.account.middleware.AccountMiddleware",
     "server.accounts.zone.ClubZone",
-    "server.parsing.NoNul",
+    "server.parsing.Keepable",
 ]
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"
@@ -205,7 +208,10 @@ LOG_LINES = os.environ.get("YOISHO_LOG") == "json"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "filters": {"patterns": {"()": "server.logs.PatternsAlone"}},
+    "filters": {
+        "patterns": {"()": "server.logs.PatternsAlone"},
+        "away": {"()": "django.utils.log.CallbackFilter", "callback": quiet},
+    },
     "formatters": {
         "json": {
             "()": "pythonjsonlogger.json.JsonFormatter",
@@ -216,7 +222,7 @@ LOGGING = {
     "handlers": {
         "console": {
             "class": "logging.StreamHandler",
-            "filters": ["patterns"],
+            "filters": ["patterns", "away"],
             **({"formatter": "json"} if LOG_LINES else {}),
         },
     },

@@ -30,6 +30,8 @@ def athlete(request: HttpRequest, token: str) -> HttpResponse:
     return answer
 
 
+handler500 = "server.parsing.failed"
+
 urlpatterns = [
     re_path(r"^s/(?P<token>[\w-]{1,64})$", athlete),
     path("api/", api.urls),

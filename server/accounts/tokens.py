@@ -13,6 +13,7 @@ from pydantic import Field, StringConstraints
 from server.accounts.current import coach
 from server.accounts.models import ApiToken
 from server.accounts.scopes import ABOUT, SCOPES
+from server.days import Day
 from server.errors import Faults, FieldError, Message, not_found
 
 router = Router(tags=["accounts"])
@@ -29,7 +30,7 @@ def fingerprint_of(token: str) -> str:
 class TokenIn(Schema):
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
     scopes: Annotated[list[Literal[tuple(SCOPES)]], Field(min_length=1)]  # type: ignore[valid-type]
-    last_day: date
+    last_day: Day
 
 
 class TokenOut(Schema):

@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field, StrictInt
 
+from server.days import Day
 from server.pages import Told
 from yoisho.answers.camp import RuleAnswer, WeekAnswer
 from yoisho.camp.camp import LONGEST_WEEKS, MOST_FIXED, Weekday
@@ -26,7 +27,7 @@ class DayIn(Schema):
 
 class FixedIn(Schema):
     purpose: Annotated[str, Field(max_length=40)]
-    on: date | None = None
+    on: Day | None = None
     weekday: Weekday | None = None
     every_weeks: Annotated[StrictInt, Field(ge=1, le=LONGEST_WEEKS)] = 1
 
@@ -34,8 +35,8 @@ class FixedIn(Schema):
 class AskedIn(Schema):
     """What a coach asks of the weeks."""
 
-    start: date
-    bout_on: date | None = None
+    start: Day
+    bout_on: Day | None = None
     weeks: Annotated[StrictInt, Field(ge=1, le=LONGEST_WEEKS)] | None = None
     """Of a block without a bout."""
     rule_set: Annotated[str, Field(max_length=40)] | None = None
@@ -63,13 +64,13 @@ class Hold(Schema):
 class Fixture(Told):
     """What is fixed on a day."""
 
-    on: date
+    on: Day
     purpose: str
 
 
 class PlacedIn(Schema):
     uid: UUID
-    on: date
+    on: Day
     order: Annotated[StrictInt, Field(ge=0, le=20)] = 0
     purpose: Annotated[str, Field(max_length=40)]
     step: Annotated[StrictInt, Field(ge=0, le=20)] | None = None

@@ -5,8 +5,9 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, Field, StrictInt
+from pydantic import Field, StrictInt
 
+from server.days import Day, Instant
 from server.runs.schemas import BoardIn, RunIn, StoodIn, StretchIn
 from yoisho.answers.classes import ClassAnswer
 from yoisho.classes.asked import FLOOR_DOES, LONGEST_MIN, STATIONS, SchoolId
@@ -56,7 +57,7 @@ class ClassAskedIn(Schema):
 
     title: Annotated[str, Field(max_length=120)] = ""
     group_id: int | None = None
-    on: date | None = None
+    on: Day | None = None
     at: time | None = None
     """By the clock of the club."""
     target: TargetId | None = None
@@ -204,7 +205,7 @@ class ClassLogIn(Schema):
     run: RunIn
     board: BoardIn
     """As it was at the end."""
-    started_at: AwareDatetime
+    started_at: Instant
     played: Annotated[list[StretchIn], Field(max_length=5000)]
     stood: Annotated[list[StoodIn], Field(max_length=5000)] = Field(default_factory=list)
     counted: Annotated[list[tuple[float, float]], Field(max_length=5000)] = Field(default_factory=list)

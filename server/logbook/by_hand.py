@@ -7,11 +7,12 @@ from uuid import uuid4
 from django.db import transaction
 from django.http import HttpRequest
 from ninja import Router, Schema, Status
-from pydantic import AwareDatetime, Field, StrictInt, model_validator
+from pydantic import Field, StrictInt, model_validator
 
 from server.accounts.current import coach
 from server.accounts.models import User
 from server.accounts.once import once
+from server.days import Instant
 from server.errors import Faults, FieldError, Message
 from server.logbook.api import save
 from server.logbook.models import LIMB_FIELDS, STORE_FIELDS, SUMMED, LogEntry
@@ -39,7 +40,7 @@ class ByHandIn(Schema):
     minutes: Annotated[StrictInt, Field(ge=1, le=240)] | None = None
     """Where what was done is not known any better."""
     purpose: Literal[tuple(TARGETS)]  # type: ignore[valid-type]
-    started_at: AwareDatetime
+    started_at: Instant
     rated: Annotated[list[RatedIn], Field(min_length=1, max_length=MOST_PEOPLE)]
 
     @model_validator(mode="after")

@@ -5,8 +5,9 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, Field, StrictInt
+from pydantic import Field, StrictInt
 
+from server.days import Instant
 from server.runs.schemas import LONGEST_RUN_S, RecordIn, RunIn
 from yoisho.answers.intervals import TimelineInterval
 from yoisho.review.pain import PLACES
@@ -30,7 +31,7 @@ class PainOut(Schema):
 class LogIn(Schema):
     run: RunIn
     person_id: int | None = None
-    started_at: AwareDatetime
+    started_at: Instant
     done_s: Annotated[StrictInt, Field(ge=0, le=LONGEST_RUN_S)]
     done_efforts: Annotated[StrictInt, Field(ge=0, le=5000)]
     rpe: Annotated[StrictInt, Field(ge=0, le=10)]

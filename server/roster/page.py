@@ -13,6 +13,7 @@ from ninja import Router, Status
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.accounts.once import once
+from server.days import Day
 from server.errors import Faults, FieldError, Message, not_found
 from server.roster import schemas
 from server.roster.api import everything, take, the_person, told
@@ -228,7 +229,7 @@ def _not_ahead(on: date) -> date:
     response={200: schemas.PersonOut, 404: Message, 422: Faults},
     operation_id="note_knock",
 )
-def note_knock(request: HttpRequest, person_id: int, on: date) -> schemas.PersonOut:
+def note_knock(request: HttpRequest, person_id: int, on: Day) -> schemas.PersonOut:
     """A knock to the head that day: nothing but rest until a physician's clearance is entered. Told twice it is one."""
     user = coach(request)
     who = the_person(user.own_club, person_id)

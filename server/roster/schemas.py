@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias
 from ninja import Schema
 from pydantic import Field, StrictInt, StringConstraints
 
+from server.days import Day
 from server.pages import Told
 from yoisho.answers.person import Capacity, StrikesHeld
 from yoisho.engine.person import HIGHEST_VO2MAX, LOWEST_VO2MAX, OLDEST, YOUNGEST, Level, Sex
@@ -48,7 +49,7 @@ class PersonIn(Schema):
     sex: Sex | None = None
     stance: Stance = "orthodox"
     rule_set: RuleSetId | None = None
-    fight_on: date | None = None
+    fight_on: Day | None = None
     vo2max_ml_kg_min: Annotated[float, Field(ge=LOWEST_VO2MAX, le=HIGHEST_VO2MAX)] | None = None
     """As a laboratory gave it; None for by test or default."""
     heart_rate_lowering_medication: bool = False
@@ -105,7 +106,7 @@ class LimitIn(Schema):
     limb: Limb | None = None
     most: StrictInt | None = None
     period: Period | None = None
-    until: date | None = None
+    until: Day | None = None
     """The last day it holds; None until it is lifted."""
     set_by: Name
 
@@ -130,10 +131,10 @@ class LimitKindOut(Schema):
 
 
 class ClearanceIn(Schema):
-    on: date
+    on: Day
     by: Name
     """The physician."""
-    until: date | None = None
+    until: Day | None = None
     """The last day it holds, where that is sooner than a year; not asked after a knock."""
 
 
@@ -146,7 +147,7 @@ class KnockOut(Schema):
 
 
 class ScreeningIn(Schema):
-    on: date
+    on: Day
     regularly_active: bool
     known_disease: bool
     symptoms: bool
@@ -167,7 +168,7 @@ class ScreeningOut(ScreeningIn):
 
 class FieldTestIn(Schema):
     kind: FieldTestId
-    on: date
+    on: Day
     value: float | None = None
     """In the test's unit; left out for a strike test."""
     counts: Annotated[list[StrictInt], Field(min_length=8, max_length=8)] | None = None

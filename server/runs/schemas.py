@@ -6,8 +6,9 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, Field, StrictInt, model_validator
+from pydantic import Field, StrictInt, model_validator
 
+from server.days import Instant
 from yoisho.answers.floor import FloorPlan
 from yoisho.rotation.group import MOST_PEOPLE, MOST_WAVES
 from yoisho.runs.calls import KINDS as CALLS
@@ -216,7 +217,7 @@ EventKind = Literal[
 class Event(Schema):
     kind: EventKind
     at_s: Moment
-    moment: AwareDatetime
+    moment: Instant
     """By the clock of the device that ran it."""
     more: dict[str, str | float] = Field(default_factory=dict, max_length=8)
 

@@ -13,11 +13,12 @@ from django.http import FileResponse, HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Schema, Status
 from ninja.errors import HttpError
-from pydantic import AwareDatetime, Field, StrictInt
+from pydantic import Field, StrictInt
 
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club
 from server.accounts.once import once
+from server.days import Day, Instant
 from server.errors import Faults, FieldError, Message, not_found
 from server.logbook.api import save
 from server.logbook.schemas import LogIn
@@ -49,7 +50,7 @@ class LinkIn(Schema):
     session_id: int
     person_id: int | None = None
     """Whom it is for; what comes back is proposed as theirs."""
-    last_day: date | None = None
+    last_day: Day | None = None
 
 
 class LinkOut(Schema):
@@ -186,7 +187,7 @@ class SentBackIn(Schema):
     document: dict[str, Any]
     """The plan as it stood when the run began."""
     revision: Annotated[StrictInt, Field(ge=0)] = 1
-    started_at: AwareDatetime
+    started_at: Instant
     done_s: Annotated[StrictInt, Field(ge=0, le=LONGEST_RUN_S)]
     done_efforts: Annotated[StrictInt, Field(ge=0, le=5000)]
     rpe: Annotated[StrictInt, Field(ge=0, le=10)]

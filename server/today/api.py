@@ -17,6 +17,7 @@ from server.accounts.models import Club
 from server.accounts.once import once
 from server.bench.circumstances import circumstances_for
 from server.bench.gate import discreet
+from server.days import Day
 from server.errors import Faults, FieldError, Message
 from server.logbook.models import LogEntry
 from server.pages import Told
@@ -38,12 +39,12 @@ MOST_PEOPLE = 200
 
 class PlanIn(Schema):
     session_id: int
-    on: date
+    on: Day
     at: time
     group_id: int | None = None
     people: Annotated[list[int], Field(max_length=MOST_PEOPLE)]
     """Besides those of the group."""
-    until: date | None = None
+    until: Day | None = None
     """Repeated every week up to that day; None for once."""
 
 
@@ -180,7 +181,7 @@ def _first_of_week(club: Club, day: date) -> date:
 
 
 @router.get("/today", response=TodayOut, operation_id="today")
-def today(request: HttpRequest, on: date | None = None) -> TodayOut:
+def today(request: HttpRequest, on: Day | None = None) -> TodayOut:
     """A day of the hall: today, or another."""
     club = club_of(request)
     day = on or timezone.localdate()
@@ -203,7 +204,7 @@ def today(request: HttpRequest, on: date | None = None) -> TodayOut:
 
 @router.get("/today/mind", response=list[Minded], operation_id="mind_today")
 def mind_today(
-    request: HttpRequest, on: date | None = None, wbgt_c: Annotated[float | None, Field(ge=-20, le=60)] = None
+    request: HttpRequest, on: Day | None = None, wbgt_c: Annotated[float | None, Field(ge=-20, le=60)] = None
 ) -> list[Minded]:
     """Every caution about the people of a day and the day itself, the stops first, each once a person.
 
