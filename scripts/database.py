@@ -1,6 +1,7 @@
 """A private PostgreSQL cluster for this clone, on a free loopback port: start, stop, status, destroy, dump, load.
 
-`start NAME` prints the address of the database and nothing else. Safe to call twice, and after the server was
+`start NAME` prints the address of the database and nothing else; `watch NAME` keeps it running until it is told to
+stop. Safe to call twice, and after the server was
 killed. As root the server runs as the user `postgres`, with its data under /var/lib/yoisho; otherwise it runs as
 you, with its data in the clone.
 """
@@ -15,7 +16,10 @@ import shutil
 import signal
 import subprocess
 import sys
+import threading
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from ports import any_free, is_free
@@ -23,6 +27,11 @@ from ports import any_free, is_free
 ROOT = Path(__file__).resolve().parent.parent
 AS_ROOT = os.geteuid() == 0
 USER = "yoisho"
+MARK = "YOISHO_HALL"
+"""Set for everything that a hall runs, but for the database: it belongs to whoever started it."""
+WATCHED_EVERY_S = 0.3
+PORT_WITHIN_S = 10.0
+"""A database that was killed comes back where the app looks for it, as soon as its port is free again."""
 
 
 class Stopped(Exception):  # noqa: N818
@@ -69,7 +78,8 @@ class Cluster:
         prefix = ["env", "-C", "/"]
         if AS_ROOT:
             prefix = ["setpriv", "--reuid=postgres", "--regid=postgres", "--init-groups", *prefix]
-        done = subprocess.run([*prefix, *command], capture_output=True, text=True, **more)  # type: ignore[call-overload]
+        told = {name: value for name, value in (more.pop("env", None) or os.environ).items() if name != MARK}  # type: ignore[attr-defined]
+        done = subprocess.run([*prefix, *command], capture_output=True, text=True, env=told, **more)  # type: ignore[call-overload]
         if check and done.returncode:
             raise Stopped(f"{command[0]} failed: {done.stderr.strip() or done.stdout.strip()}", f"see {self.log}")
         return done
@@ -142,6 +152,30 @@ class Cluster:
                 return
         raise Stopped("processes of the killed database do not end", f"kill {' '.join(map(str, self.processes()))}")
 
+    def watch(self) -> None:
+        """Keep it running until told to stop: started again whenever it has died, where it was before."""
+        over = threading.Event()
+        for told in (signal.SIGTERM, signal.SIGINT):
+            signal.signal(told, lambda *_: over.set())
+        while not over.is_set():
+            with self.locked():
+                if not self.is_running():
+                    print(f"The database {self.name} is not running: it is started", file=sys.stderr)
+                    deadline = time.monotonic() + PORT_WITHIN_S
+                    self.clear_orphans()
+                    while not is_free(int(str(self.settings.get("port", 0)))) and time.monotonic() < deadline:
+                        time.sleep(0.1)
+                    self.start()
+            over.wait(WATCHED_EVERY_S)
+        with self.locked():
+            self.stop()
+
+    @contextmanager
+    def locked(self) -> Iterator[None]:
+        with (self.state / "lock").open("w") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            yield
+
     def start(self) -> str:
         if not (self.data / "PG_VERSION").exists() or "password" not in self.settings:
             self.destroy()
@@ -195,7 +229,7 @@ class Cluster:
         self.settings_file.unlink(missing_ok=True)
 
 
-VERBS = ("start", "stop", "restart", "status", "destroy", "dump", "load")
+VERBS = ("start", "stop", "restart", "status", "destroy", "dump", "load", "watch")
 
 
 def main() -> int:
@@ -206,8 +240,14 @@ def main() -> int:
             print(f"usage: database.py {'|'.join(VERBS)} NAME", file=sys.stderr)
             return 2
     cluster = Cluster(name)
-    with (cluster.state / "lock").open("w") as lock:
-        fcntl.flock(lock, fcntl.LOCK_EX)
+    if verb == "watch":
+        try:
+            cluster.watch()
+        except Stopped as stopped:
+            print(stopped, file=sys.stderr)
+            return 1
+        return 0
+    with cluster.locked():
         try:
             match verb:
                 case "start":

@@ -11,35 +11,63 @@ lock_hall() {
   scripts/build 8>&-
 }
 
-server="" worker=""
+hall=""
 stop() {
   trap '' INT TERM HUP  # a second Ctrl-C must not leave the database running
   trap - EXIT
   printf '\n'
   say "Stopping"
-  [ -z "$server" ] || kill -QUIT "$server" 2>/dev/null || true
-  [ -z "$worker" ] || kill -TERM "$worker" 2>/dev/null || true
-  for each in $server $worker; do wait "$each" 2>/dev/null || true; done
+  [ -z "$hall" ] || kill -TERM "$hall" 2>/dev/null || true
+  [ -z "$hall" ] || tail --pid="$hall" -f /dev/null 2>/dev/null 8>&- || true
+  "$PY" scripts/left_over.py "$NAME" --end || true
   python3 scripts/database.py stop "$NAME" 8>&-
 }
 trap 'stop; exit 130' INT
 trap 'stop; exit 143' TERM
 trap 'stop' EXIT
 
-# Starts the server and its worker, and waits until it answers.
+# What an earlier start left running whose script was killed: a hall that still stands is taken over, the rest ends.
+take_over() {
+  hall=$("$PY" scripts/left_over.py "$NAME") || exit 1
+  [ -n "$hall" ] || return 1
+  address=$(cat "$STATE/$NAME.address")
+  say "The $NAME of an earlier start still runs: it is taken over"
+}
+
+# Database, server and worker under one supervisor, which starts again whatever dies.
+start_supervisor() {
+  "$PY" scripts/supervised.py "$NAME" "$1" > "$STATE/$NAME.supervisor.conf"
+  YOISHO_HALL="$PWD/$STATE/$NAME" setsid "$PY" -m supervisor.supervisord -n -c "$STATE/$NAME.supervisor.conf" 8>&- &
+  hall=$!
+}
+
+# Starts it all at a free port, the one it had before where that is free, and waits until it answers.
 open_hall() {
-  local port
-  port=$("$PY" scripts/free_port.py "${PORT:-8000}") || exit 1
+  before=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address" 2>/dev/null || true)
+  port=$("$PY" scripts/free_port.py "${PORT:-${before:-8000}}") || exit 1
   address="http://127.0.0.1:$port/"
   printf '%s' "$address" > "$STATE/$NAME.address"
-  setsid "$PY" -m gunicorn server.wsgi --bind "127.0.0.1:$port" --workers 2 --threads 16 --preload --no-control-socket \
-    --graceful-timeout 2 --log-level warning --worker-tmp-dir "${TMPDIR:-/tmp}" 8>&- &
-  server=$!
-  setsid "$PY" manage.py procrastinate worker --concurrency 2 --shutdown-graceful-timeout 2 8>&- &
-  worker=$!
+  start_supervisor "$port"
   for _ in $(seq 150); do
-    kill -0 "$server" 2>/dev/null || fail "the app did not start" "read the error above"
+    kill -0 "$hall" 2>/dev/null || fail "the app did not start" "read the error above"
     python3 -c "import urllib.request as u; u.urlopen('${address}readyz', timeout=2)" 2>/dev/null && break
     sleep 0.2
+  done
+}
+
+# Stays for as long as the hall stands. A supervisor that dies without being told to is started again; what it has left
+# running serves on meanwhile, and ends once the new ones are up.
+stay() {
+  local left
+  while true; do
+    tail --pid="$hall" -f /dev/null 8>&- &
+    wait $! || true
+    say "What watches over the $NAME has died: it is started again"
+    left=$("$PY" scripts/left_over.py "$NAME" --list)
+    port=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address")
+    start_supervisor "$port"
+    sleep 12
+    # shellcheck disable=SC2086
+    [ -z "$left" ] || "$PY" scripts/left_over.py "$NAME" --end $left
   done
 }

@@ -76,6 +76,7 @@ INSTALLED_APPS = [
     "server.today",
     "server.camp",
     "server.classes",
+    "server.records",
     "server.demo",
 ]
 MIDDLEWARE = [

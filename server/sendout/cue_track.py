@@ -14,7 +14,6 @@ from django.conf import settings
 from mutagen.flac import FLAC
 from mutagen.id3 import CHAP, CTOC, ID3, TIT2, CTOCFlags
 from mutagen.oggopus import OggOpus
-from scipy.signal import resample_poly
 
 from server.runs.speech import MADE_AS, path_of, speak
 from server.sendout.music import Bed, music_path
@@ -64,6 +63,9 @@ def track_path(digest: str, form: Form) -> Path:
 
 @lru_cache(PHRASES_HELD)
 def _said(phrase: str) -> Samples:
+    # It takes over a second to load, and only who makes a track needs it.
+    from scipy.signal import resample_poly
+
     samples, rate = soundfile.read(path_of(phrase), dtype="float32")
     up, down = RATE // int(np.gcd(RATE, rate)), rate // int(np.gcd(RATE, rate))
     found = resample_poly(samples, up, down)

@@ -10,7 +10,6 @@ from typing import BinaryIO
 import numpy as np
 import soundfile
 from django.conf import settings
-from scipy.signal import resample_poly
 
 from yoisho.runs.sound import RATE, Samples
 
@@ -63,6 +62,10 @@ def look(file: BinaryIO, size: int | None) -> float:
 
 def keep(file: BinaryIO) -> str:
     """Kept by its content; gives its name."""
+    # It takes over a second to load, and only who makes a track needs it.
+
+    # It takes over a second to load, and only who makes a track needs it.
+
     folder().mkdir(parents=True, exist_ok=True)
     digest, half = hashlib.sha256(), folder() / f"{os.getpid()}.{id(file)}.part"
     try:
@@ -106,6 +109,9 @@ class Bed:
         return np.concatenate(pieces) if pieces else np.zeros(0)
 
     def __call__(self, samples: int) -> Samples:
+        # It takes over a second to load, and only who makes a track needs it.
+        from scipy.signal import resample_poly
+
         frames = math.ceil(samples * self.down / self.up)
         missing = 2 * self.pad + frames - len(self.held)
         self.held = np.concatenate([self.held, self._mono(missing)])

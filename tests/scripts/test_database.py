@@ -5,6 +5,7 @@ import os
 import signal
 import subprocess
 import sys
+import time
 from pathlib import Path
 
 import psycopg
@@ -65,6 +66,35 @@ def test_it_comes_back_after_being_killed(address):
     again = database("start")
     assert again.returncode == 0, again.stderr
     assert note(again.stdout.strip(), "select count(*) from kept") == [(0,)]
+
+
+def answers_within(address: str, seconds: float) -> bool:
+    deadline = time.monotonic() + seconds
+    while time.monotonic() < deadline:
+        try:
+            return note(address, "select 1") == [(1,)]
+        except psycopg.OperationalError:
+            time.sleep(0.1)
+    return False
+
+
+def test_watched_over_it_comes_back_by_itself_where_it_was_and_stops_when_told(address):
+    note(address, "create table kept (word text)")
+    watching = subprocess.Popen(
+        [sys.executable, str(ROOT / "scripts/database.py"), "watch", NAME], stderr=subprocess.PIPE, text=True
+    )
+    try:
+        for _ in range(3):
+            os.kill(postmaster(address), signal.SIGKILL)
+            time.sleep(0.2)
+            assert answers_within(address, 20), "at the same address, with what was in it"
+            assert note(address, "select count(*) from kept") == [(0,)]
+        watching.terminate()
+        assert watching.wait(timeout=30) == 0
+        assert database("status").stdout.strip() == "stopped"
+        assert watching.stderr.read().count("is not running") == 3
+    finally:
+        watching.kill()
 
 
 def test_the_password_is_kept_from_others(address):

@@ -4,7 +4,6 @@ from collections import Counter
 from collections.abc import Sequence
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 
 from yoisho.rotation.group import Group, Kind
 from yoisho.rotation.ring import Rows
@@ -44,6 +43,8 @@ class _Walks:
     def take(self, there: list[str], wanted: dict[str, str]) -> dict[str, str]:
         if not there:
             return {}
+        from scipy.optimize import linear_sum_assignment
+
         cost = np.zeros((len(there), len(self.places)))
         for row, who in enumerate(there):
             for column, place in enumerate(self.places):

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class RecordsConfig(AppConfig):
+    name = "server.records"
+    label = "records"

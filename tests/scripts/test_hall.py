@@ -1,0 +1,84 @@
+"""What a hall runs and what an earlier start left running: known by the place of the clone, never by a name."""
+
+import os
+import subprocess
+import sys
+import time
+from configparser import RawConfigParser
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).resolve().parents[2]
+NAME = "atrial"
+
+
+def script(name: str, *arguments: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run([sys.executable, f"scripts/{name}.py", *arguments], cwd=ROOT, capture_output=True, text=True)
+
+
+def sleeper(mark: str, stubborn: bool = False) -> subprocess.Popen[bytes]:
+    """A process with a hall's mark; a stubborn one does not end when it is asked to."""
+    code = "import signal, time\n" + "signal.signal(signal.SIGTERM, lambda *_: None)\n" * stubborn
+    code += "print('here', flush=True)\nwhile True: time.sleep(1)"
+    started = subprocess.Popen(
+        [sys.executable, "-c", code], stdout=subprocess.PIPE, env={**os.environ, "YOISHO_HALL": mark}
+    )  # fmt: skip
+    assert started.stdout.readline() == b"here\n"
+    return started
+
+
+@pytest.fixture
+def pid_file():
+    path = ROOT / ".state" / f"{NAME}.supervisor.pid"
+    yield path
+    path.unlink(missing_ok=True)
+
+
+def test_database_server_and_worker_are_started_in_order_and_again_whenever_they_die():
+    told = RawConfigParser()
+    told.read_string(script("supervised", NAME, "8123").stdout)
+    programs = {name.partition(":")[2]: told[name] for name in told.sections() if name.startswith("program:")}
+    assert [name for name, each in sorted(programs.items(), key=lambda one: int(one[1]["priority"]))] == [
+        "database", "web", "worker",
+    ]  # fmt: skip
+    for each in programs.values():
+        assert each["autorestart"] == "true"
+        assert int(each["startretries"]) > 1000
+    assert f"database.py watch {NAME}" in programs["database"]["command"]
+    assert "127.0.0.1:8123" in programs["web"]["command"]
+    assert script("supervised", NAME, "no port").returncode
+
+
+def test_what_is_left_over_ends_also_what_will_not_and_nothing_of_another_clone(pid_file):
+    own = [sleeper(f"{ROOT}/.state/{NAME}"), sleeper(f"{ROOT}/.state/{NAME}", stubborn=True)]
+    others = [sleeper(f"{ROOT}/.state/another"), sleeper(f"/elsewhere/.state/{NAME}")]
+    try:
+        found = script("left_over", NAME)
+        assert (found.returncode, found.stdout.strip()) == (0, "")
+        for each in own:
+            each.wait(timeout=5)
+        assert [each.poll() for each in others] == [None, None]
+    finally:
+        for each in (*own, *others):
+            each.kill()
+
+
+def test_a_hall_that_still_stands_is_taken_over_and_one_that_is_another_programs_is_not(pid_file):
+    stands = sleeper(f"{ROOT}/.state/{NAME}")
+    other = sleeper("/elsewhere/.state/x")
+    try:
+        pid_file.write_text(str(stands.pid))
+        assert script("left_over", NAME).stdout.strip() == str(stands.pid)
+        assert stands.poll() is None
+        # The number of a process that is gone may be somebody else's by now.
+        pid_file.write_text(str(other.pid))
+        assert script("left_over", NAME).stdout.strip() == ""
+        assert other.poll() is None
+        deadline = time.monotonic() + 5
+        while stands.poll() is None and time.monotonic() < deadline:
+            time.sleep(0.05)
+        assert stands.poll() is not None
+    finally:
+        stands.kill()
+        other.kill()
