@@ -161,6 +161,7 @@ def test_several_rows_are_picked_by_key_and_changed_together(thirties):
     thirties.get_by_role("button", name="Pick several").click()
     for index in (0, 3):
         row(thirties, index).click()
+    expect(bar).to_contain_text("2 rows picked")
     bar.get_by_label("Purpose of all rows picked").select_option(label="cool-down")
     expect(thirties.locator("[data-row]", has_text="cool-down")).to_have_count(2)
     bar.get_by_role("button", name="Remove").click()

@@ -438,7 +438,7 @@ def test_ten_seconds_more_are_added_to_a_rest(bench):
 
 
 def test_the_pulse_beats_for_the_eye_in_its_own_double_and_half_time(bench):
-    to_floor(bench, "3:00 flow bag 60 bpm")
+    to_floor(bench, "3:00 flow bag 60 a minute")
     bench.keyboard.press("Space")
     bench.keyboard.press("n")
     expect(bench.get_by_test_id("pulse")).to_have_count(0)
@@ -448,3 +448,10 @@ def test_the_pulse_beats_for_the_eye_in_its_own_double_and_half_time(bench):
         expect(bench.get_by_test_id("pulse")).to_be_visible()
     bench.keyboard.press("t")
     expect(bench.get_by_test_id("pulse")).to_have_count(0)
+
+
+def test_music_is_counted_in_eights_without_being_asked_for(bench):
+    to_floor(bench, "3:00 flow bag to 120 beats half time")
+    bench.keyboard.press("Space")
+    bench.keyboard.press("n")
+    expect(bench.get_by_test_id("pulse").locator("b")).to_have_text(re.compile("^[1-8]$"))
