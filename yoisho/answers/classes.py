@@ -6,7 +6,7 @@ from typing import Any
 
 from yoisho.answers.columns import Block, blocks
 from yoisho.classes.asked import Comer
-from yoisho.classes.board import COACH, Wave, kind_of, waves_of
+from yoisho.classes.board import COACH, Wave, waves_of
 from yoisho.classes.made import Made, Trains
 from yoisho.classes.schools import SCHOOLS, flat
 from yoisho.classes.weighed import sharing, short
@@ -210,44 +210,3 @@ def class_answer(made: Made, school: str, *, weighed: bool = True) -> ClassAnswe
         bound_gap=made.rotation.bound_gap,
         clash=[each.sentence for each in made.rotation.clash],
     )
-
-
-@dataclass(frozen=True)
-class BoardLine:
-    """A place at a station: who is there now, and who is next."""
-
-    station: str
-    now: str
-    next: str
-
-
-def board_lines(rows: Sequence[tuple[str, Sequence[str]]], wave: int) -> list[BoardLine]:
-    """The board of a wave, from 1: every place that is taken now or next; of no wave, before the first, none is now."""
-    now = _by_station(rows, wave)
-    coming = _by_station(rows, wave + 1)
-    found = []
-    for station in sorted({*now, *coming}, key=_order):
-        here, after = now.get(station, []), coming.get(station, [])
-        for at in range(max(len(here), len(after))):
-            found.append(
-                BoardLine(station, here[at] if at < len(here) else "", after[at] if at < len(after) else "")
-            )  # fmt: skip
-    return found
-
-
-def _by_station(rows: Sequence[tuple[str, Sequence[str]]], wave: int) -> dict[str, list[str]]:
-    found: dict[str, list[str]] = {}
-    for name, row in rows:
-        if 1 <= wave <= len(row) and row[wave - 1] != "away":
-            found.setdefault(row[wave - 1], []).append(name)
-    return found
-
-
-_ORDER = ("bag", COACH, "pads")
-
-
-def _order(station: str) -> tuple[int, int, str]:
-    kind = kind_of(station)
-    place = _ORDER.index(kind) if kind in _ORDER else len(_ORDER) + (kind == "wait")
-    number = next((int(word) for word in station.split(" ") if word.isdigit()), 0)
-    return place, number, station

@@ -23,7 +23,6 @@ OPEN_COMBINATION = "1-2-3"
 """What is shown and struck to music where no combination is said."""
 MOST_EIGHTS = 16
 SHOWN_S = 15
-WAVES_PART = 1
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 import pytest
 
-from yoisho.answers.classes import board_lines, class_answer
+from yoisho.answers.classes import class_answer
 from yoisho.classes.asked import Asked, Comer
 from yoisho.classes.board import board_from_dict, board_to_dict, lived, present, present_s, waves_of
 from yoisho.classes.calls import LONGEST_CALL_WORDS, board_calls, moving
@@ -298,14 +298,6 @@ def test_who_goes_where_is_said_in_the_change_before_each_wave_and_the_swap_at_h
     assert [call.at_s for call in calls if call.kind == "swap"] == [wave.swap_s + 0.2 for wave in waves]
     quiet = plan.calls(Settings(frozenset({"move"})))
     assert not [call for call in quiet if call.kind == "move"]
-
-
-def test_the_board_stands_station_by_station_with_who_is_there_and_who_comes():
-    rows = [("Abel", ["bag 1", "floor"]), ("Bea", ["floor", "bag 1"]), ("Cormac", ["away", "pads 1 hit"])]
-    assert [(line.station, line.now, line.next) for line in board_lines(rows, 1)] == [
-        ("bag 1", "Abel", "Bea"), ("pads 1 hit", "", "Cormac"), ("floor", "Bea", "Abel"),
-    ]  # fmt: skip
-    assert [line.now for line in board_lines(rows, 0)] == ["", ""]
 
 
 @pytest.mark.parametrize("wave", [1, 3, 7])
