@@ -1,5 +1,6 @@
 """A class on the floor: who may not do it, what changes while it runs, its log, and its sheet for the wall."""
 
+from dataclasses import dataclass
 from datetime import timedelta
 from typing import Annotated, Literal
 from uuid import UUID
@@ -23,7 +24,7 @@ from server.logbook.models import LogEntry
 from server.logbook.schemas import LogIn
 from server.roster.api import core_of
 from server.roster.models import Person
-from server.runs.kept import begin, board_of, core_board, fitting, plan_of, whom_of
+from server.runs.kept import begin, board_of, core_board, fitting, whom_of
 from server.runs.models import Result, Run
 from server.runs.schemas import BoardIn, RecordIn
 from server.sessions.api import find_session
@@ -32,9 +33,10 @@ from yoisho.answers.log import logged
 from yoisho.classes.board import Board, board_to_dict, lived, present_s
 from yoisho.plain import sentence
 from yoisho.rotation.group import ClassError
-from yoisho.runs.plan import efforts_of
+from yoisho.runs.plan import Plan, efforts_of
 from yoisho.runs.record import Record, Stretch, covered_s, mostly
-from yoisho.session.document import from_document
+from yoisho.session.document import Session, from_document
+from yoisho.session.timeline import Timeline
 
 router = Router(tags=["class"])
 
@@ -129,7 +131,9 @@ def log_class(request: HttpRequest, run_id: UUID, body: ClassLogIn) -> ClassLogg
         run.board, run.kind = body.board.model_dump(), Run.Kind.CLASS
         run.save(update_fields=["board", "kind"])
         people = _people_of(user.own_club, whom_of(run.board))
-        entries = [entry for row in body.people if (entry := _log_one(run, board, row, body, people)) is not None]
+        session = from_document(run.document)
+        lives = _Lives(session, session.unrolled(), board)
+        entries = [entry for row in body.people if (entry := _log_one(run, lives, row, body, people)) is not None]
     return ClassLogged(
         run_id=run_id, entries=[entry.pk for entry in entries],
         load=sum(entry.rpe * entry.done_s / 60 for entry in entries),
@@ -137,17 +141,29 @@ def log_class(request: HttpRequest, run_id: UUID, body: ClassLogIn) -> ClassLogg
     )  # fmt: skip
 
 
-def _log_one(run: Run, board: Board, row: ToldRow, body: ClassLogIn, people: dict[int, Person]) -> LogEntry | None:
+@dataclass(frozen=True)
+class _Lives:
+    """A class as it was run, and as each of the people had it."""
+
+    session: Session
+    whole: Timeline
+    board: Board
+
+    def of(self, place: int) -> Plan:
+        return Plan(self.session, own=lived(self.whole, self.board, place))
+
+
+def _log_one(run: Run, lives: _Lives, row: ToldRow, body: ClassLogIn, people: dict[int, Person]) -> LogEntry | None:
     """The entry of one of them; what stood before goes where they were away, or have said nothing."""
+    board = lives.board
     if row.place >= len(board.people):
         where: list[str | int] = ["body", "people", row.place, "place"]
         raise FieldError(where, f"This class has {len(board.people)} people; nobody is at {row.place}.", "log")
-    whole = plan_of(run).timeline
-    start_s, end_s = present_s(whole, board, row.place)
+    start_s, end_s = present_s(lives.whole, board, row.place)
     if row.absent or row.rpe is None or end_s <= start_s:
         Result.objects.filter(run=run, place=row.place).delete()
         return None
-    plan = plan_of(run, row.place)
+    plan = lives.of(row.place)
     record = Record(
         tuple(Stretch(one.from_s, one.to_s) for one in body.played), counted=tuple(body.counted)
     )  # fmt: skip
