@@ -161,14 +161,22 @@ class Cluster:
             with self.locked():
                 if not self.is_running():
                     print(f"The database {self.name} is not running: it is started", file=sys.stderr)
-                    deadline = time.monotonic() + PORT_WITHIN_S
-                    self.clear_orphans()
-                    while not is_free(int(str(self.settings.get("port", 0)))) and time.monotonic() < deadline:
-                        time.sleep(0.1)
-                    self.start()
+                    try:
+                        self.start_again()
+                    except Stopped as stopped:
+                        # What holds it up may be gone the next time.
+                        print(stopped, file=sys.stderr)
             over.wait(WATCHED_EVERY_S)
         with self.locked():
             self.stop()
+
+    def start_again(self) -> None:
+        """Start it where the app looks for it, once its port is free again."""
+        deadline = time.monotonic() + PORT_WITHIN_S
+        self.clear_orphans()
+        while not is_free(int(str(self.settings.get("port", 0)))) and time.monotonic() < deadline:
+            time.sleep(0.1)
+        self.start()
 
     @contextmanager
     def locked(self) -> Iterator[None]:

@@ -149,7 +149,8 @@ def _group_out(group: Group) -> schemas.GroupOut:
 @paginate(Pages)
 def groups(request: HttpRequest) -> Listed:
     training = Count("people", filter=Q(people__archived_at__isnull=True))
-    return Listed(Group.objects.of(club_of(request)).annotate(training=training), _group_out)
+    # A model's own order does not hold where rows are counted by group.
+    return Listed(Group.objects.of(club_of(request)).annotate(training=training).order_by("name"), _group_out)
 
 
 def _named(club: Club, name: str, but: int | None = None) -> str:

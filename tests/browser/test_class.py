@@ -166,6 +166,7 @@ def test_a_whole_class_runs_with_somebody_late_and_a_swap_and_everybody_is_logge
     # A reload in the midst of it loses neither.
     page.reload()
     page.clock.fast_forward(1000)
+    expect(page.get_by_test_id("moves")).to_be_visible()
     page.keyboard.press("c")
     expect(page.get_by_role("dialog", name="The class").get_by_role("row", name=re.compile("^Milo"))).to_be_visible()
     page.get_by_role("dialog", name="The class").get_by_role("button", name="Close").click()

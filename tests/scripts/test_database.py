@@ -87,12 +87,12 @@ def test_watched_over_it_comes_back_by_itself_where_it_was_and_stops_when_told(a
         for _ in range(3):
             os.kill(postmaster(address), signal.SIGKILL)
             time.sleep(0.2)
-            assert answers_within(address, 20), "at the same address, with what was in it"
+            assert answers_within(address, 60), "at the same address, with what was in it"
             assert note(address, "select count(*) from kept") == [(0,)]
         watching.terminate()
         assert watching.wait(timeout=30) == 0
         assert database("status").stdout.strip() == "stopped"
-        assert watching.stderr.read().count("is not running") == 3
+        assert watching.stderr.read().count("is not running") >= 3
     finally:
         watching.kill()
 

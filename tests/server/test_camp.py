@@ -364,7 +364,7 @@ def test_a_deleted_camp_leaves_today_and_what_was_done_stays_in_the_log(coach, b
         ({"fixed": [{"purpose": "boxing", "on": MONDAY.isoformat()}]}, "fixed"),
         ({"softened": ["knock"]}, "softened"),
         ({"days": []}, "days"),
-        ({"start": "0001-01-01"}, "bout_on"),
+        ({"start": "0001-01-01"}, "start"),
     ],
 )
 def test_what_cannot_be_asked_is_said_with_its_field(coach, liked, said, field):
