@@ -198,6 +198,14 @@ def make(asked: Asked, near: Rows | None = None, told: Callable[[float], None] =
     return Made(asked, plan, solve(plan.group, near, told))
 
 
+def sketch(asked: Asked) -> Made:
+    """The class as it is constructed, without solving: enough to see what more gear or time would do."""
+    from yoisho.rotation.solve import sketched
+
+    plan = designed(asked)
+    return Made(asked, plan, sketched(plan.group))
+
+
 def kept(asked: Asked, rows: Sequence[Sequence[str]]) -> Made:
     """The class as it was solved before: nothing is solved anew. What is wrong with the rows is in `faults_of`."""
     plan = designed(asked)

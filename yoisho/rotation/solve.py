@@ -154,6 +154,13 @@ def _constructed(group: Group, bound: float) -> Rows:
     return best[1]
 
 
+def sketched(group: Group) -> Rotation:
+    """The best constructed rotation alone, at once: one that holds, though a better one may be found."""
+    rows = _constructed(group, float(least_against(group).points))
+    best = against(group, rows)
+    return Rotation(named(group, rows), rows, best, "feasible", 1.0, ())
+
+
 def holds(group: Group, rows: Rows) -> bool:
     """Whether rows are a rotation of this class: what was one before somebody came, or a bag went, is none."""
     if set(rows) != set(group.people) or any(len(row) != group.waves for row in rows.values()):
