@@ -1,5 +1,7 @@
 """Classes: read from a line, kept, and told."""
 
+from typing import TYPE_CHECKING
+
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
@@ -17,9 +19,13 @@ from yoisho.answers.classes import class_answer
 from yoisho.classes.asked import FLOOR_DOES
 from yoisho.classes.line import read_line
 from yoisho.classes.schools import SCHOOLS, round_text
+from yoisho.plain import sentence
 from yoisho.rotation.group import MOST_PEOPLE, ClassError
 from yoisho.session.document import from_document
 from yoisho.strikes import notation
+
+if TYPE_CHECKING:
+    from yoisho.classes.made import Made
 
 router = Router(tags=["class"])
 MOST_CLASSES = 500
@@ -83,7 +89,7 @@ def read_class_line(request: HttpRequest, body: schemas.LineIn) -> schemas.LineO
     try:
         line = read_line(body.text, timezone.localdate(), tuple(groups), club.school)
     except ClassError as error:
-        raise FieldError(["body", "text"], f"{str(error)[0].upper()}{str(error)[1:]}.", "line") from error
+        raise FieldError(["body", "text"], sentence(error), "line") from error
     told = dict(line.fields)
     group = groups.get(line.group or "")
     count = told.pop("count", None)
@@ -107,11 +113,12 @@ def read_class_line(request: HttpRequest, body: schemas.LineIn) -> schemas.LineO
     )  # fmt: skip
 
 
-def class_out(plan: ClassPlan) -> schemas.ClassOut:
+def class_out(plan: ClassPlan, made: "Made | None" = None) -> schemas.ClassOut:
+    """The class as it is told; worked out here where it was not just before."""
     asked = schemas.ClassAskedIn(**plan.asked)
     answer, broken = None, None
     try:
-        made = kept_made(core_class(plan.club, asked), plan.rows)
+        made = made or kept_made(core_class(plan.club, asked), plan.rows)
         if made is None:
             broken = "Who is where is not of this class any more. Solve it again."
         else:
@@ -131,7 +138,7 @@ def create_class(request: HttpRequest, body: schemas.ClassIn) -> Status[schemas.
     user = coach(request)
     if ClassPlan.objects.of(user.own_club).count() >= MOST_CLASSES:
         raise FieldError(["body"], f"{MOST_CLASSES} classes are kept. Delete one that is over first.", "class")
-    return Status(201, class_out(save(user, body, None)))
+    return Status(201, class_out(*save(user, body, None)))
 
 
 @router.get("/classes/{class_id}", response={200: schemas.ClassOut, 404: Message}, operation_id="class_plan")
@@ -147,7 +154,7 @@ def class_plan(request: HttpRequest, class_id: int) -> schemas.ClassOut:
 def save_class(request: HttpRequest, class_id: int, body: schemas.ClassIn) -> schemas.ClassOut:
     """The whole class as it is now."""
     user = coach(request)
-    return class_out(save(user, body, find_class(user.own_club, class_id)))
+    return class_out(*save(user, body, find_class(user.own_club, class_id)))
 
 
 @router.get(

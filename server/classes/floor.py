@@ -15,7 +15,7 @@ from server.accounts.models import Club
 from server.bench.circumstances import circumstances_for
 from server.bench.gate import Stopped, told_stops
 from server.classes.asked import core_class
-from server.classes.keep import find_class, kept_made
+from server.classes.keep import find_class, kept_made, with_ids
 from server.classes.schemas import BoardChangeIn, ClassAskedIn, ClassLogged, ClassLogIn, ToldRow
 from server.errors import Faults, FieldError, Message
 from server.files import named
@@ -30,7 +30,7 @@ from server.runs.schemas import BoardIn, RecordIn
 from server.sessions.api import find_session
 from yoisho.answers.gate import stops_before
 from yoisho.answers.log import logged
-from yoisho.classes.board import Board, board_to_dict, lived, present_s
+from yoisho.classes.board import Board, lived, present_s
 from yoisho.plain import sentence
 from yoisho.rotation.group import ClassError
 from yoisho.runs.plan import Plan, efforts_of
@@ -70,12 +70,6 @@ def class_gate(request: HttpRequest, session_id: int) -> list[Stopped]:
     return found
 
 
-def board_in(board: Board, people: list[int | None]) -> BoardIn:
-    told = board_to_dict(board)
-    rows: list[dict[str, object]] = told["people"]  # type: ignore[assignment]
-    return BoardIn(**{**told, "people": [{**row, "person_id": pk} for row, pk in zip(rows, people, strict=True)]})  # type: ignore[arg-type]
-
-
 @router.post("/boards/change", response={200: BoardIn, 404: Message, 422: Faults}, operation_id="change_board")
 def change_board(request: HttpRequest, body: BoardChangeIn) -> BoardIn:
     """The board after somebody came late, left, or two changed places: what is done stays. Nothing is saved."""
@@ -100,7 +94,7 @@ def change_board(request: HttpRequest, body: BoardChangeIn) -> BoardIn:
             board = swapped(board, body.swap[0], body.swap[1], body.wave)
     except ClassError as error:
         raise FieldError(["body", error.field or "late"], sentence(error), "class") from error
-    return board_in(board, people)
+    return BoardIn(**with_ids(board, people))
 
 
 def _of_late(club: Club, person_id: int | None) -> tuple[bool, bool]:

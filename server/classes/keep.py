@@ -18,7 +18,7 @@ from server.roster.models import Group
 from server.sessions.models import Session, Version
 from server.today.models import Planned
 from yoisho.classes.asked import Asked
-from yoisho.classes.board import board_to_dict
+from yoisho.classes.board import Board, board_to_dict
 from yoisho.plain import sentence
 from yoisho.rotation.group import ClassError
 from yoisho.session.document import to_document
@@ -67,25 +67,22 @@ def title_of(asked: ClassAskedIn, group: Group | None, made: "Made") -> str:
     return f"{SCHOOLS[made.asked.school].name}{f', {group.name}' if group else ''}"
 
 
-def kept_board(made: "Made", asked: ClassAskedIn) -> dict[str, Any]:
-    """The board with the ids of those who are of the roster."""
-    told = board_to_dict(made.board)
+def with_ids(board: Board, ids: Sequence[int | None]) -> dict[str, Any]:
+    """The board with the ids of those who are of the roster, in the order of its people."""
+    told = board_to_dict(board)
     people: Any = told["people"]
-    return {
-        **told,
-        "people": [{**one, "person_id": who.person_id} for one, who in zip(people, asked.people, strict=True)],
-    }
+    return {**told, "people": [{**one, "person_id": pk} for one, pk in zip(people, ids, strict=True)]}
 
 
-def save(user: User, body: ClassIn, plan: ClassPlan | None) -> ClassPlan:
-    """A class, new or as it is now, with its session and its day in Today."""
+def save(user: User, body: ClassIn, plan: ClassPlan | None) -> "tuple[ClassPlan, Made]":
+    """A class, new or as it is now, with its session and its day in Today; and as it was worked out for that."""
     club = user.own_club
     asked = body.asked
     group = None if asked.group_id is None else Group.objects.find(club, "group", pk=asked.group_id)
     made = checked(club, asked, body.rows)
     title = title_of(asked, group, made)
     document = to_document(replace(made.plan.session, title=title[:120]))
-    board = kept_board(made, asked)
+    board = with_ids(made.board, [each.person_id for each in asked.people])
     now = timezone.now()
     with transaction.atomic():
         if plan is not None:
@@ -111,7 +108,7 @@ def save(user: User, body: ClassIn, plan: ClassPlan | None) -> ClassPlan:
         plan.revision += 1
         plan.planned = _planned(plan, user, asked)
         plan.save()
-    return plan
+    return plan, made
 
 
 def _planned(plan: ClassPlan, user: User, asked: ClassAskedIn) -> Planned | None:

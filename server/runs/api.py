@@ -56,18 +56,20 @@ def run_plan(request: HttpRequest, session_id: int, people: People = 1) -> RunPl
     session = from_document(saved.document)
     board = board_of(saved.board, session)
     plan = plan_for(session, people, "query", "people", board=board)
-    told = board_out(board, saved.board, plan, 0) if board else None
-    return plan_out(plan, saved.club, saved, saved.revision, saved.person, told)
+    return plan_out(plan, saved.club, saved, saved.revision, saved.person, board_out(saved.board, plan, 0))
 
 
 @router.get("/runs/{run_id}/plan", response={200: RunPlan, 404: Message}, operation_id="plan_of_run")
 def plan_of_run(request: HttpRequest, run_id: UUID) -> RunPlan:
     """The plan of a run as it stood when it began, whatever became of the session."""
     run = find_run(club_of(request), run_id)
+    return _plan_of(run)
+
+
+def _plan_of(run: Run) -> RunPlan:
     plan = plan_of(run)
-    board = board_of(run.board, plan.session)
-    told = board_out(board, run.board, plan, run.board_revision) if board else None
-    return plan_out(plan, run.club, run.session, run.revision, run.person, told)
+    board = board_out(run.board, plan, run.board_revision)
+    return plan_out(plan, run.club, run.session, run.revision, run.person, board)
 
 
 @router.put("/runs/{run_id}/board", response={200: RunPlan, 404: Message, 422: Faults}, operation_id="save_board")
@@ -78,7 +80,7 @@ def save_board(request: HttpRequest, run_id: UUID, body: BoardIn) -> RunPlan:
         raise FieldError(["body"], "This board is not one of this run.", "board")
     run.board, run.board_revision = body.model_dump(), run.board_revision + 1
     run.save(update_fields=["board", "board_revision"])
-    return plan_of_run(request, run_id)
+    return _plan_of(run)
 
 
 @router.get(

@@ -7,21 +7,24 @@ from server.roster.api import core_of
 from server.roster.models import Person
 from server.runs.ahead import speak_later
 from server.runs.called import settings_of
-from server.runs.kept import whom_of
+from server.runs.kept import board_of, whom_of
 from server.runs.schemas import CallSettings, DoingOnBoard, OnRunBoard, RunBoard, RunPlan, RunWave
 from server.runs.speech import speeches
 from server.sessions.models import Session
 from yoisho.answers.floor import floor_plan
-from yoisho.classes.board import Board, waves_of
+from yoisho.classes.board import waves_of
 from yoisho.runs.calls import KINDS
 from yoisho.runs.cues import SOUNDS
 from yoisho.runs.plan import Plan
 from yoisho.session.document import to_document
 
 
-def board_out(board: Board, kept: dict[str, Any] | None, plan: Plan, revision: int) -> RunBoard:
-    """The board of a class as it is shown."""
-    people = zip(board.people, board.labels, whom_of(kept or {"people": []}), strict=True)
+def board_out(kept: dict[str, Any] | None, plan: Plan, revision: int) -> RunBoard | None:
+    """The board of a class as it is shown, of what is kept of it; None where there is none, or it is not the plan's."""
+    board = board_of(kept, plan.session)
+    if kept is None or board is None:
+        return None
+    people = zip(board.people, board.labels, whom_of(kept), strict=True)
     return RunBoard(
         revision=revision,
         part=board.part,

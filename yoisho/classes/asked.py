@@ -87,13 +87,7 @@ class Asked:
             ("warm_up_min", self.warm_up_min, 0, 60, "a warm-up lasts {low} to {high} minutes, not {value}"),
             ("cool_down_min", self.cool_down_min, 0, 60, "a cool-down lasts {low} to {high} minutes, not {value}"),
             ("change_s", self.change_s or 0, 0, 300, "a change lasts {low} to {high} seconds, not {value}"),
-            (
-                "rounds",
-                1 if self.rounds is None else self.rounds,
-                1,
-                60,
-                "a wave has {low} to {high} rounds, not {value}",
-            ),
+            ("rounds", self._rounds, 1, 60, "a wave has {low} to {high} rounds, not {value}"),
         ):
             if isinstance(value, bool) or not isinstance(value, int) or not low <= value <= high:
                 raise ClassError(words.format(low=low, high=high, value=value), name)

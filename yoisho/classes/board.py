@@ -208,10 +208,8 @@ def _at(interval: TimelineInterval, wave: Wave, station: str, board: Board, who:
     elif kind == "pads":
         yield from _at_pads(interval, wave, words[-1] == "hit", who.holds)
     elif kind == COACH:
-        yield from (
-            replace(piece, source=replace(piece.source, modality="pads")) if piece.kind == "work" else piece
-            for piece in (as_work(interval),)
-        )
+        own = as_work(interval)
+        yield replace(own, source=replace(own.source, modality="pads")) if own.kind == "work" else own
     elif kind == "bag":
         mine = not (interval.source.pairs or interval.partner) or interval.partner == (words[-1] == "B")
         yield as_work(interval) if mine else _resting(interval)

@@ -207,7 +207,7 @@ def sketch(asked: Asked) -> Made:
 
 
 def kept(asked: Asked, rows: Sequence[Sequence[str]]) -> Made:
-    """The class as it was solved before: nothing is solved anew. What is wrong with the rows is in `faults_of`."""
+    """The class as it was solved before: nothing is solved anew. What is wrong with rows, `rotation.faults` says."""
     plan = designed(asked)
     named = {who.name: list(row) for who, row in zip(asked.people, rows, strict=True)}
     kinds = {who: kinds_of(plan, row) for who, row in named.items()}

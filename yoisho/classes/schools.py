@@ -190,10 +190,9 @@ def _round_the_hall(asked: Asked, waves: int) -> tuple[Group, tuple[Doing, ...]]
     names = _bags(asked)
     pads = min(asked.pad_pairs, len(asked.here) // 2)
     count = _spots(asked, len(names) + 2 * pads)
-    spots = tuple(MODALITIES[each].word for each in stations_for(asked, count)) if count else ()
-    doing = tuple(
-        Doing(MODALITIES[each].word, each, MODALITIES[each].tempo) for each in dict.fromkeys(stations_for(asked, count))
-    ) if count else ()  # fmt: skip
+    stations = [MODALITIES[each] for each in stations_for(asked, count)]
+    spots = tuple(each.word for each in stations)
+    doing = tuple(Doing(each.word, each.id, each.tempo) for each in dict.fromkeys(stations))
     group = Group(
         bags=len(names), bag_names=names, pad_pairs=asked.pad_pairs, floor=count, spots=spots,
         **_asked_of(asked, waves),  # type: ignore[arg-type]

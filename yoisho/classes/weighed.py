@@ -1,12 +1,14 @@
 """What is said of a class: whether the gear is shared well, what the purpose loses by it, and what would mend that."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from statistics import fmean
 
 from yoisho.classes.asked import Asked
 from yoisho.classes.board import COACH, kind_of
-from yoisho.classes.made import Made, hard_s, make, sketch
+from yoisho.classes.made import Made, Share, hard_s, make, sketch
 from yoisho.classes.schools import SCHOOLS
+from yoisho.design.tradeoffs import stands_out
 from yoisho.engine.readout import try_reading
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
@@ -138,15 +140,13 @@ def short(made: Made) -> Short | None:
     wanted, had = judge(whole, made.target).strokes, hard_s(whole.timeline)
     strokes, hard = _strokes(made)
     lost = 1 - hard / had if had else 0.0
-    if strokes >= wanted and strokes >= 4:
-        return None
-    if strokes >= wanted and lost <= LEAST_LOST:
+    if strokes >= wanted and (strokes >= 4 or lost <= LEAST_LOST):
         return None
     name = TARGETS[made.target].name
     said = f"The middle of the group gets {clock(hard)} of hard work"
     said += f" of the {clock(had)} that was designed" if hard < had else ""
     aim = f": {strokes} of 5 for {name}" + (f" in place of {wanted}." if strokes < wanted else ".")
-    goal = max(4, min(wanted, 5))
+    goal = max(4, wanted)
     helped = [words for choices in _more(made.asked) if (words := _least(choices, goal)) is not None]
     if not helped:
         return Short(said + aim, None)
@@ -159,41 +159,35 @@ SIDES_WITHIN = 0.08
 def tradeoffs(several: Sequence[Made]) -> list[str]:
     """Of each class beside the others what it costs and gains, in words; at most three things."""
     waits = [made.rotation.against.waiting for made in several]
-    idle = [_mean([share.idle_s for share in made.shares]) for made in several]
-    work = [_mean([share.work_s for share in made.shares]) for made in several]
-    strikes = [_mean([share.strikes for share in made.shares]) for made in several]
-    load = [_mean([share.load for share in made.shares]) for made in several]
+    sides: list[tuple[list[float], Callable[[float], str], str, str]] = [
+        (_means(several, lambda share: share.work_s), _clock, "The most work, {} each.", "The least work, {} each."),
+        (_means(several, lambda share: share.strikes), _about, "The most strikes, about {} each.",
+         "The fewest strikes, about {} each."),
+        (_means(several, lambda share: share.load), _about, "The heaviest load, {}.", "The lightest load, {}."),
+        (_means(several, lambda share: share.idle_s), _clock, "The most standing about, {} each.",
+         "Hardly any standing about, {} each."),
+    ]  # fmt: skip
     found = []
     for at, made in enumerate(several):
-        said = []
-        if waits[at]:
-            said.append(f"Somebody stands {waits[at]} time{'s' * (waits[at] > 1)}.")
-        said += _stands(work, at, "The most work, {clock} each.", "The least work, {clock} each.", times=True)
-        said += _stands(strikes, at, "The most strikes, about {count} each.", "The fewest strikes, about {count} each.")
-        said += _stands(load, at, "The heaviest load, {count}.", "The lightest load, {count}.")
-        said += _stands(idle, at, "The most standing about, {clock} each.", "Hardly any standing about, {clock} each.",
-                        times=True)  # fmt: skip
+        said = [f"Somebody stands {waits[at]} time{'s' * (waits[at] > 1)}."] if waits[at] else []
+        for values, say, most, least in sides:
+            for template, low in ((most, False), (least, True)):
+                if len(values) > 1 and stands_out(values, at, SIDES_WITHIN, low=low):
+                    said.append(template.format(say(values[at])))
         found.append(" ".join(said[:3]) or SCHOOLS[made.asked.school].reason)
     return found
 
 
-def _mean(values: Sequence[float]) -> float:
-    return sum(values) / len(values) if values else 0.0
+def _means(several: Sequence[Made], of: Callable[[Share], float]) -> list[float]:
+    return [fmean(of(share) for share in made.shares) for made in several]
 
 
-def _stands(values: Sequence[float], at: int, most: str, least: str, *, times: bool = False) -> list[str]:
-    others = [value for place, value in enumerate(values) if place != at]
-    if not others:
-        return []
-    own = values[at]
-    words = {"clock": clock(round(own)), "count": f"{round(own / 10) * 10:.0f}"} if times else {
-        "count": f"{own:.0f}" if own < 100 else f"{round(own / 10) * 10:.0f}", "clock": ""
-    }  # fmt: skip
-    if own > max(others) * (1 + SIDES_WITHIN):
-        return [most.format(**words)]
-    if own < min(others) * (1 - SIDES_WITHIN):
-        return [least.format(**words)]
-    return []
+def _clock(seconds: float) -> str:
+    return clock(round(seconds))
+
+
+def _about(count: float) -> str:
+    return f"{count:.0f}" if count < 100 else f"{round(count / 10) * 10:.0f}"
 
 
 # What if

@@ -45,12 +45,13 @@ SIDES: tuple[Side, ...] = (
 MOST_SAID = 3
 
 
-def _stands_out(values: Sequence[float], index: int, side: Side, *, low: bool) -> bool:
+def stands_out(values: Sequence[float], index: int, apart: float, *, low: bool, points: bool = False) -> bool:
+    """Whether one of several values is the lowest, or the highest, by enough: a share of the next, or points."""
     own = values[index]
     others = [value for at, value in enumerate(values) if at != index]
     nearest = min(others) if low else max(others)
     gap = nearest - own if low else own - nearest
-    return gap >= (side.apart if side.points else side.apart * max(abs(nearest), 1e-9))
+    return gap >= (apart if points else apart * max(abs(nearest), 1e-9))
 
 
 def tradeoffs(readings: Sequence[Reading]) -> list[str]:
@@ -62,7 +63,7 @@ def tradeoffs(readings: Sequence[Reading]) -> list[str]:
         values = [side.value(reading) for reading in readings]
         for index, value in enumerate(values):
             for low, template in ((True, side.least), (False, side.most)):
-                if template and _stands_out(values, index, side, low=low):
+                if template and stands_out(values, index, side.apart, low=low, points=side.points):
                     said[index].append(_filled(template, value))
     return [" ".join(words[:MOST_SAID]) for words in said]
 

@@ -2,15 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas, Unreachable } from "../../api/client";
 import { people as peopleQuery } from "../../api/queries";
-import {
-  type Board,
-  type BoardIn,
-  boardIn,
-  lateWithoutNetwork,
-  nextWave,
-  shownAt,
-  waveAt,
-} from "../../domain/clock/board";
+import { type Board, type BoardIn, boardIn, lateWithoutNetwork, nextWave, waveAt } from "../../domain/clock/board";
 import { SelectField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 
@@ -171,7 +163,7 @@ export function ClassPanel({ board, at, onBoard, onClose }: Props) {
                   </th>
                   {each.row.map((station, number) => (
                     <td key={board.waves[number]?.number ?? number} className="px-1 whitespace-nowrap">
-                      {station === "away" ? "–" : shownAt(station, false)}
+                      {station === "away" ? "–" : station}
                     </td>
                   ))}
                 </tr>

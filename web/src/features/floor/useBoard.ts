@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { api, need, type Schemas, Unreachable } from "../../api/client";
-import { type BoardIn, boardIn, withRows } from "../../domain/clock/board";
+import { type BoardIn, withRows } from "../../domain/clock/board";
 import { planOf } from "../../domain/outbox/journal";
 
 type Plan = Schemas["RunPlan"];
@@ -40,5 +40,5 @@ export function useBoard(plan: Plan, runId: string, onPlan: (plan: Plan) => void
     onPlan({ ...latest.current, board: withRows(board, next) });
     void send();
   }
-  return { kept, change, told: () => (latest.current.board ? boardIn(latest.current.board) : null) };
+  return { kept, change };
 }
