@@ -121,6 +121,16 @@ def test_what_might_change_is_there_ahead_and_one_key_takes_it(plan):
     expect(page.get_by_role("spinbutton", name="Bags")).to_have_value("2")
 
 
+def everything_is_read(board, columns):
+    """The board stands in so many columns, and no name and no station is cut off, nor what to do at the pads."""
+    expect(board.get_by_role("table")).to_have_count(columns)
+    expect(board.get_by_text("holds")).to_be_visible()
+    cells = board.get_by_role("cell")
+    assert cells.count() >= 16
+    cut = "all => all.filter(one => one.scrollWidth > one.clientWidth + 1).map(one => one.innerText)"
+    assert cells.evaluate_all(cut) == []
+
+
 def test_a_whole_class_runs_with_somebody_late_and_a_swap_and_everybody_is_logged(plan, live_server):
     page = plan
     page.get_by_role("button", name="Run", exact=True).click()
@@ -141,6 +151,9 @@ def test_a_whole_class_runs_with_somebody_late_and_a_swap_and_everybody_is_logge
     board = hall.get_by_role("region", name="The board")
     expect(board.get_by_text("bag 3")).to_be_visible()
     expect(hall.get_by_text("Wave 1 of")).to_be_visible()
+    everything_is_read(board, columns=2)
+    hall.set_viewport_size({"width": 390, "height": 844})
+    everything_is_read(board, columns=1)
     # Somebody comes late, while the clock runs.
     page.bring_to_front()
     page.keyboard.press("c")

@@ -1,13 +1,5 @@
-import {
-  type Board,
-  calledNames,
-  inWave,
-  type Line,
-  linesOf,
-  shownAt,
-  swappedAt,
-  waveAt,
-} from "../../domain/clock/board";
+import { type Board, calledNames, inWave, linesOf, shownAt, swappedAt, waveAt } from "../../domain/clock/board";
+import { useWidth } from "../../ui/useWidth";
 
 interface Props {
   board: Board;
@@ -25,6 +17,14 @@ const ROOM_VH = 74;
 const ROOM_VW = 92;
 const STATION = 0.25;
 
+/** A phone has room for one column. */
+const NARROW_PX = 600;
+
+function columnsFor(lines: number, width: number): number {
+  if (width > 0 && width < NARROW_PX) return 1;
+  return lines <= 2 * TALL ? 2 : Math.min(MOST_COLUMNS, Math.max(2, Math.ceil(lines / TALLEST)));
+}
+
 /**
  * The board of a class: every station with who is there and who comes next. It fills its place: for fourteen people it
  * reads at 8 m on a hall screen, for two dozen at 5 m.
@@ -34,7 +34,8 @@ export function ClassBoard({ board, at }: Props) {
   const on = inWave(board, at);
   const swapped = swappedAt(board, at);
   const lines = linesOf(board, wave);
-  const columns = lines.length <= 2 * TALL ? 2 : Math.min(MOST_COLUMNS, Math.max(2, Math.ceil(lines.length / TALLEST)));
+  const [frame, width] = useWidth<HTMLElement>();
+  const columns = columnsFor(lines.length, width);
   const tall = Math.max(1, Math.ceil(lines.length / columns));
   const last = wave >= board.waves.length;
   const groups = Array.from({ length: columns }, (_, column) => lines.slice(column * tall, (column + 1) * tall));
@@ -44,6 +45,7 @@ export function ClassBoard({ board, at }: Props) {
   const size = `min(${(0.86 * (ROOM_VH / (tall + 0.6))).toFixed(2)}vh, ${(across / (LETTER * longest)).toFixed(2)}vw)`;
   return (
     <section
+      ref={frame}
       aria-label="The board"
       className="grid min-h-0 flex-1 gap-x-[2vw] overflow-hidden px-4 pt-1 wide:px-[3vw]"
       style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
@@ -75,7 +77,10 @@ export function ClassBoard({ board, at }: Props) {
                 className="border-t border-[var(--rule-2)]"
                 style={{ fontSize: size }}
               >
-                <Station line={line} repeated={group[number - 1]?.station === line.station} swapped={swapped} />
+                <Station
+                  name={group[number - 1]?.station === line.station ? "" : shownAt(line.station, swapped)}
+                  room={(0.9 * STATION * ROOM_VW) / columns}
+                />
                 <td className={`overflow-hidden whitespace-nowrap ${on ? "font-bold" : "font-semibold opacity-60"}`}>
                   {called.get(line.now) ?? ""}
                 </td>
@@ -91,14 +96,28 @@ export function ClassBoard({ board, at }: Props) {
   );
 }
 
-/** A station by its name; the role at the pads stands smaller beside it. */
-function Station({ line, repeated, swapped }: { line: Line; repeated: boolean; swapped: boolean }) {
-  const shown = shownAt(line.station, swapped);
+/** What stands on two lines is set smaller; a name longer than this is broken at its hyphen. */
+const LONG = 9;
+
+/** The name of a station in the lines it stands in: the role at the pads under the pads. */
+function namedIn(shown: string): string[] {
   const role = /^(pads \d+) (hit|hold)$/.exec(shown);
+  if (role) return [role[1] ?? "", `${role[2]}s`];
+  return shown.length > LONG ? shown.split(/(?<=-)/) : [shown];
+}
+
+/** A station by its name, as large as its column has room for. */
+function Station({ name, room }: { name: string; room: number }) {
+  const lines = namedIn(name);
+  const longest = Math.max(1, ...lines.map((line) => line.length));
+  const most = lines.length > 1 ? 0.52 : 0.72;
   return (
-    <td className="overflow-hidden pr-2 font-semibold whitespace-nowrap opacity-90">
-      <span className={role ? "text-[0.58em]" : "text-[0.72em]"}>{repeated ? "" : (role?.[1] ?? shown)}</span>
-      {role && <span className="pl-[0.25em] text-[0.4em]">{role[2]}s</span>}
+    <td className="overflow-hidden font-semibold whitespace-nowrap opacity-90">
+      <div style={{ fontSize: `min(${most}em, ${(room / (LETTER * longest)).toFixed(2)}vw)` }}>
+        {lines.map((line) => (
+          <div key={line}>{line}</div>
+        ))}
+      </div>
     </td>
   );
 }

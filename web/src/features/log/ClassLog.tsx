@@ -102,7 +102,7 @@ export function ClassLog({ kept, board }: { kept: KeptRun; board: Board }) {
                 <label
                   key={rpe}
                   title={RPE_WORDS[rpe]}
-                  className={`flex h-[34px] min-w-[34px] flex-1 cursor-pointer items-center justify-center border border-l-0 border-[var(--ink)] text-[14px] font-semibold first-of-type:border-l has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-offset-2 max-[899px]:h-[44px] ${
+                  className={`flex h-[34px] min-w-[28px] flex-1 cursor-pointer items-center justify-center border border-l-0 border-[var(--ink)] text-[14px] font-semibold first-of-type:border-l has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-offset-2 max-[899px]:h-[44px] ${
                     told[place]?.rpe === rpe && there(place)
                       ? "bg-[var(--ink)] text-[var(--sheet)]"
                       : "bg-[var(--sheet)]"
