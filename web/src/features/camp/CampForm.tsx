@@ -31,12 +31,15 @@ const FIELDS = [
   "rule_set",
 ];
 
+/** What is known of somebody: it takes the place of what was known of the one before, and of nothing else. */
+type Known = Pick<Asked, "bout_on" | "rule_set">;
+
 interface Props {
   title: string;
   word: string;
   asked: Asked;
   /** Whom it is for, where that is still to be chosen. */
-  who?: { value: string; options: { id: string; name: string }[]; onChange: (id: string) => void };
+  who?: { value: string; options: { id: string; name: string }[]; onChange: (id: string) => Known };
   busy: boolean;
   error: Error | null;
   onDone: (asked: Asked) => void;
@@ -51,6 +54,11 @@ export function CampForm({ title, word, asked: before, who, busy, error, onDone,
   const [block, setBlock] = useState(!before.bout_on);
   const set = (change: Partial<Asked>) => setAsked((now) => ({ ...now, ...change }));
   const fault = (field: string) => faultOf(error, field);
+  function choose(whom: NonNullable<typeof who>, id: string) {
+    const known = whom.onChange(id);
+    set(known);
+    setBlock(!known.bout_on);
+  }
   const targets = words?.targets ?? [];
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -66,7 +74,7 @@ export function CampForm({ title, word, asked: before, who, busy, error, onDone,
             value={who.value}
             options={who.options}
             fault={fault("person_id")}
-            onChange={who.onChange}
+            onChange={(id) => choose(who, id)}
           />
         )}
         <div className="grid items-start gap-3 min-[560px]:grid-cols-3">

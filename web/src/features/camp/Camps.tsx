@@ -8,6 +8,7 @@ import { nameAndSport } from "../../domain/person";
 import { today } from "../../domain/time";
 import { Deleting } from "../../ui/Deleting";
 import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
 import type { Asked } from "./CampFields";
 import { CampForm } from "./CampForm";
 import { dayAfter, shortDay, titleOf, weekdayOf } from "./plan";
@@ -93,21 +94,55 @@ function Row({ row, onGone }: { row: Schemas["CampRow"]; onGone: () => void }) {
 }
 
 function Making({ onClose }: { onClose: () => void }) {
+  const people = useQuery(peopleQuery);
+  const groups = useQuery(groupsQuery);
+  const late = people.data ? groups : people;
+  return people.data && groups.data && people.data.length + groups.data.length > 0 ? (
+    <NewCamp people={people.data} groups={groups.data} onClose={onClose} />
+  ) : (
+    <Sheet label="New camp" className="w-[min(760px,calc(100vw-16px))]" onClose={onClose}>
+      {late.data ? (
+        <Notice
+          title="Nobody on the roster yet"
+          text="Put somebody on the roster first: a camp is for a person or a group."
+        />
+      ) : (
+        <Notice asked={late} title="Opening the roster" />
+      )}
+    </Sheet>
+  );
+}
+
+type Somebody = Schemas["PersonOut"];
+
+/** What is known of somebody that a camp begins from. */
+function knownOf(person: Somebody | undefined) {
+  const bout = person?.fight_on;
+  return { bout_on: bout && bout > nextMonday() ? bout : null, rule_set: person?.rule_set_id ?? null };
+}
+
+interface NewProps {
+  people: Somebody[];
+  groups: Schemas["GroupOut"][];
+  onClose: () => void;
+}
+
+function NewCamp({ people, groups, onClose }: NewProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const people = useQuery(peopleQuery).data ?? [];
-  const groups = useQuery(groupsQuery).data ?? [];
-  const [chosen, setChosen] = useState("");
-  const soon = people
+  const options = [
+    ...people.map((each) => ({ id: `p${each.id}`, name: nameAndSport(each) })),
+    ...groups.map((each) => ({ id: `g${each.id}`, name: `Group: ${each.name}` })),
+  ];
+  const [soonest] = people
     .filter((person) => person.fight_on && person.fight_on > today())
     .toSorted((one, two) => String(one.fight_on).localeCompare(String(two.fight_on)));
-  const who = chosen || (soon[0] ? `p${soon[0].id}` : people[0] ? `p${people[0].id}` : "");
-  const id = Number(who.slice(1));
-  const person = who.startsWith("p") ? people.find((each) => each.id === id) : undefined;
-  const bout = person?.fight_on && person.fight_on > nextMonday() ? person.fight_on : null;
+  const [who, setWho] = useState(soonest ? `p${soonest.id}` : (options[0]?.id ?? ""));
+  const personOf = (chosen: string) => people.find((each) => `p${each.id}` === chosen);
   const make = useMutation({
     mutationFn: (asked: Asked) => {
-      const body = { person_id: person ? id : null, group_id: person ? null : id, asked };
+      const id = Number(who.slice(1));
+      const body = personOf(who) ? { person_id: id, group_id: null, asked } : { person_id: null, group_id: id, asked };
       return once(["camp", body], (headers) => need(api.POST("/api/camps", { body, headers })));
     },
     onSuccess: async (made) => {
@@ -115,28 +150,18 @@ function Making({ onClose }: { onClose: () => void }) {
       navigate(`/camp/${made.id}`, { state: { solve: true } });
     },
   });
-  if (!people.length && !groups.length) {
-    return (
-      <Notice
-        title="Nobody on the roster yet"
-        text="Put somebody on the roster first: a camp is for a person or a group."
-      />
-    );
-  }
   return (
     <CampForm
-      // What is known of somebody fills the form anew.
-      key={who}
       title="New camp"
       word="Make it and solve"
-      asked={{ ...FIRST, start: nextMonday(), bout_on: bout, rule_set: person?.rule_set_id ?? null }}
+      asked={{ ...FIRST, start: nextMonday(), ...knownOf(personOf(who)) }}
       who={{
         value: who,
-        options: [
-          ...people.map((each) => ({ id: `p${each.id}`, name: nameAndSport(each) })),
-          ...groups.map((each) => ({ id: `g${each.id}`, name: `Group: ${each.name}` })),
-        ],
-        onChange: setChosen,
+        options,
+        onChange: (chosen) => {
+          setWho(chosen);
+          return knownOf(personOf(chosen));
+        },
       }}
       busy={make.isPending}
       error={make.error}
