@@ -1,5 +1,6 @@
 """Measure the bench in a browser, with the server on the same machine: `bench_browser.py ADDRESS`."""
 
+import os
 import sys
 
 import numpy as np
@@ -103,7 +104,7 @@ def athlete(page: Page, address: str) -> None:
 def main(address: str) -> None:
     wait_for(address)
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", NOWHERE])
+        browser = playwright.chromium.launch(executable_path=os.environ["CHROMIUM"], args=["--no-sandbox", NOWHERE])
         page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
         sent: list[int] = []
         page.goto(address)

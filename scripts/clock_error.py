@@ -4,6 +4,7 @@ As a script: `clock_error.py ADDRESS MINUTES` runs a session of the demo club fo
 two short ones, on a page that is busy for a second and a half again and again, and over a pause and a jump.
 """
 
+import os
 import sys
 from dataclasses import dataclass
 from statistics import median
@@ -144,7 +145,7 @@ def main(address: str, minutes: float) -> None:
     from playwright.sync_api import sync_playwright
 
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(executable_path=os.environ["CHROMIUM"], args=["--no-sandbox"])
         page = browser.new_context(service_workers="block").new_page()
         page.add_init_script(PROBE)
         page.goto(address)

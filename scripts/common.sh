@@ -17,3 +17,10 @@ use_database() {
   YOISHO_SECRET=$(cat "$STATE/secret")
   export YOISHO_DATABASE YOISHO_SECRET
 }
+
+# Debian's Chromium for tests, benchmarks and pictures: the shell without a window takes a fifth less time.
+use_chromium() {
+  CHROMIUM=$(command -v chromium-headless-shell || command -v chromium) \
+    || fail "Chromium is missing" "as root, run: apt-get install chromium-headless-shell"
+  export CHROMIUM
+}

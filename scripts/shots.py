@@ -1,6 +1,7 @@
 """Take one picture of each main view from the demo: `shots.py ADDRESS FOLDER`."""
 
 import base64
+import os
 import sys
 import time
 import urllib.request
@@ -252,7 +253,7 @@ def main(address: str, folder: Path) -> None:
     wait_for(address)
     folder.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", NOWHERE])
+        browser = playwright.chromium.launch(executable_path=os.environ["CHROMIUM"], args=["--no-sandbox", NOWHERE])
         for name, reach, size in VIEWS:
             page = browser.new_context(viewport=size, locale="en-GB", service_workers="block").new_page()
             page.goto(address)
