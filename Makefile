@@ -24,7 +24,7 @@ test: ## set up what is missing, run every check and test (ONLY="tests/core -k t
 bench: ## measure the engine, the API and the front end's size
 	@scripts/bench
 
-fuzz: ## throw text at both readers for a minute (SECONDS=60); they may refuse it, but never fall over
+fuzz: ## throw text at both readers for a minute (SECONDS=60), and 300 random camps and classes at their solvers
 	@SECONDS_LONG="$(SECONDS)" scripts/fuzz
 
 mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1)

@@ -1,5 +1,6 @@
 """The app in a real browser, on its own server and database. Nothing may leave the origin or go wrong unseen."""
 
+import json
 import os
 import time
 from collections.abc import Callable
@@ -183,6 +184,32 @@ def bench(signed_in, live_server):
     signed_in.goto(f"{live_server.url}/bench")
     signed_in.get_by_role("heading", name="Nothing on the bench yet").wait_for()
     return signed_in
+
+
+class Asking:
+    """What the tests ask of the API beside the page."""
+
+    def __init__(self, page, address):
+        self.request, self.address = page.context.request, f"{address}/api/"
+        self.request.get(f"{address}/")
+
+    def headers(self):
+        cookies = self.request.storage_state()["cookies"]
+        return {"X-CSRFToken": next(each["value"] for each in cookies if each["name"] == "csrftoken")}
+
+    def post(self, path, body):
+        answer = self.request.post(self.address + path, data=body, headers=self.headers())
+        assert answer.ok, answer.text()
+        return answer.json()
+
+    def last(self, path, body):
+        """The last line of an answer that tells how far it is."""
+        return json.loads(
+            self.request.post(self.address + path, data=body, headers=self.headers()).text().splitlines()[-1]
+        )
+
+    def get(self, path):
+        return self.request.get(self.address + path).json()
 
 
 def type_pattern(page, text: str, reads: bool = True) -> None:

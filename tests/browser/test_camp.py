@@ -1,6 +1,5 @@
 """A camp on the screen: asked for, solved, pushed about by pointer and keys, mended, followed."""
 
-import json
 import re
 import time
 from datetime import date, timedelta
@@ -8,7 +7,7 @@ from datetime import date, timedelta
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE
+from tests.browser.conftest import PHONE, Asking
 from tests.browser.test_roster import region
 from yoisho.session.document import Part, Session, to_document
 from yoisho.session.shorthand import read
@@ -22,25 +21,7 @@ def monday(weeks=0):
     return today + timedelta(days=(7 - today.weekday()) % 7, weeks=weeks)
 
 
-class Asking:
-    """What the tests ask of the API beside the page."""
-
-    def __init__(self, page, address):
-        self.request, self.address = page.context.request, f"{address}/api/"
-        self.request.get(f"{address}/")
-
-    def headers(self):
-        cookies = self.request.storage_state()["cookies"]
-        return {"X-CSRFToken": next(each["value"] for each in cookies if each["name"] == "csrftoken")}
-
-    def post(self, path, body):
-        answer = self.request.post(self.address + path, data=body, headers=self.headers())
-        assert answer.ok, answer.text()
-        return answer.json()
-
-    def get(self, path):
-        return self.request.get(self.address + path).json()
-
+class AskingCamps(Asking):
     def session(self, line, purpose):
         document = to_document(Session(purpose, (Part("Main set", read(line), purpose),)))
         return self.post("sessions", {"document": document, "target": purpose})["id"]
@@ -48,8 +29,7 @@ class Asking:
     def solved(self, **said):
         """A camp with its plan."""
         made = self.camp(**said)
-        lines = self.request.post(f"{self.address}camps/{made['id']}/solve", data={}, headers=self.headers()).text()
-        found = json.loads(lines.splitlines()[-1])["solved"]
+        found = self.last(f"camps/{made['id']}/solve", {})["solved"]
         body = {"asked": made["asked"], "placed": found["placed"], "revision": made["revision"]}
         answer = self.request.put(f"{self.address}camps/{made['id']}", data=body, headers=self.headers())
         assert answer.ok, answer.text()
@@ -73,7 +53,7 @@ class Asking:
 
 @pytest.fixture
 def asking(inside, live_server):
-    return Asking(inside, live_server.url)
+    return AskingCamps(inside, live_server.url)
 
 
 def opened(page, live_server, camp):

@@ -13,7 +13,8 @@ from server.accounts.models import User
 from server.roster.models import Person
 from server.today.models import Planned
 from tests.browser.conftest import DESK, PHONE, verdict
-from tests.browser.test_camp import Asking
+from tests.browser.test_camp import AskingCamps
+from tests.browser.test_class import open_class
 
 AXE = (Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
 
@@ -43,7 +44,7 @@ def new_camp(page):
 
 def camp(page):
     address = page.url.split("/library")[0]
-    page.goto(f"{address}/camp/{Asking(page, address).solved()['id']}")
+    page.goto(f"{address}/camp/{AskingCamps(page, address).solved()['id']}")
     page.get_by_role("region", name="Held to").get_by_role("listitem").first.wait_for()
 
 
@@ -333,8 +334,7 @@ def class_asked(page):
 
 
 def class_plan(page):
-    class_proposed(page)
-    page.get_by_role("button", name="Take Waves").click()
+    open_class(page, page.url.split("/library")[0], "20/10, 9 people, 2 bags, 20 min")
     page.get_by_role("button", name="Apply: Two more come").wait_for()
 
 

@@ -13,7 +13,7 @@ from yoisho.engine.readout import NoWorkError, Reading, read
 from yoisho.judgement.cautions import CURABLE, Caution, cautions, stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS, Target
-from yoisho.judgement.verdict import Verdict, judge, measure_values, say
+from yoisho.judgement.verdict import Verdict, in_ten, judge, measure_values, say
 from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
@@ -26,6 +26,14 @@ SAMPLE_S = 5.0
 MOST_SHOWN = 4
 LEAST_GAIN = 0.01
 """A nudge that lifts the score by less is noise."""
+SURE = 0.8
+"""Of all like this person: under it, a change that makes more of them reach the purpose is worth telling."""
+SURER = 0.1
+"""What it must gain at least."""
+SURER_COST = 0.02
+"""What it may cost the score."""
+SURER_TRIED = 16
+"""Of those nearest to the purpose: each is simulated for all who are like this person."""
 CURE_COST = 0.15
 """What a cure may cost the score at the most: less hard for the purpose, and safer."""
 REACHED = 4
@@ -215,10 +223,10 @@ def candidates(session: Session, *, framed: bool = True) -> Iterator[tuple[Turn,
             yield turn, index, replace(session, parts=changed)
 
 
-def simulated(person: Person, session: Session) -> Reading | None:
-    """The session read for a search, without ranges; None where there is nothing to do, or it cannot be done."""
+def simulated(person: Person, session: Session, *, ranges: bool = False) -> Reading | None:
+    """The session read for a search; None where there is nothing to do, or it cannot be done."""
     try:
-        return read(person, session.unrolled(), ranges=False, sample_s=SAMPLE_S)
+        return read(person, session.unrolled(), ranges=ranges, sample_s=SAMPLE_S)
     except (SessionError, NoWorkError):
         return None
 
@@ -236,6 +244,12 @@ class Judge:
         if self.minutes is not None and session.total_s > 60 * self.minutes:
             return None
         return simulated(self.person, session)
+
+    def sureness(self, session: Session) -> float:
+        """In what share of all like this person the session reaches the purpose."""
+        reading = simulated(self.person, session, ranges=True)
+        found = reading and self.verdict(reading, self.spoken(reading)).sureness
+        return found or 0.0
 
     def spoken(self, reading: Reading) -> tuple[Caution, ...]:
         return cautions(reading, self.circumstances)
@@ -263,8 +277,8 @@ def _fits(verdict: Verdict) -> bool:
     return verdict.strokes >= REACHED and verdict.trains_best == verdict.target
 
 
-def _nudged(judge_: Judge, session: Session) -> list[Nudge]:
-    """All that are possible, call up no new caution, and are better; the best first."""
+def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> list[Nudge]:
+    """All that are possible, call up no new caution, and gain so much; the best first."""
     before = judge_.read(session)
     if before is None:
         return []
@@ -281,11 +295,28 @@ def _nudged(judge_: Judge, session: Session) -> list[Nudge]:
             continue
         verdict = judge_.verdict(after, said)
         cured = tuple(sorted((rules - spoken) & CURABLE))
-        if verdict.score < score + (-CURE_COST if cured else LEAST_GAIN):
+        if verdict.score < score + (-CURE_COST if cured else least_gain):
             continue
         changes = judge_.changes(before, after)
         found.append(Nudge(turn.name, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict)))
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
+
+
+def _surer(judge_: Judge, session: Session) -> list[Nudge]:
+    """The change that lets most more of all like this person reach the purpose, where too few of them do."""
+    begun = judge_.read(session)
+    if begun is None or judge_.verdict(begun, judge_.spoken(begun)).strokes < REACHED:
+        return []
+    before = judge_.sureness(session)
+    if before >= SURE:
+        return []
+    near = [each for each in _nudged(judge_, session, -SURER_COST) if each.strokes >= REACHED and not each.cures]
+    found = [(judge_.sureness(each.session), each) for each in near[:SURER_TRIED]]
+    after, best = max(found, key=lambda each: each[0], default=(0.0, None))
+    if best is None or after < before + SURER:
+        return []
+    told = Change("sureness", in_ten(before), in_ten(after))
+    return [replace(best, changes=(told, *best.changes))]
 
 
 def nudges(
@@ -296,14 +327,16 @@ def nudges(
     minutes: int | None = None,
 ) -> tuple[Nudge, ...]:
     """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
-    the best that does stands first."""
-    found = _nudged(Judge(person, target_id, circumstances or Circumstances(), minutes), session)
+    the best that does stands first, then what makes a purpose that is reached the surer."""
+    judge_ = Judge(person, target_id, circumstances or Circumstances(), minutes)
+    found = _nudged(judge_, session)
     cures: dict[str, Nudge] = {}
     for nudge in found:
         for rule in nudge.cures:
             cures.setdefault(rule, nudge)
-    first = list(dict.fromkeys(cures.values()))
-    return tuple([*first, *(nudge for nudge in found if nudge not in first)][: max(MOST_SHOWN, len(first))])
+    first = [*dict.fromkeys(cures.values()), *_surer(judge_, session)]
+    taken = [nudge.session for nudge in first]
+    return tuple([*first, *(nudge for nudge in found if nudge.session not in taken)][: max(MOST_SHOWN, len(first))])
 
 
 def make_it_so(

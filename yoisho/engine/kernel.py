@@ -116,92 +116,122 @@ def _flows(F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, uptake
     return dF, dL, dv, dW, dX, delivered, slow, lactic, D - capability
 
 
+FINE_STEPS, MIDDLE_STEPS = 8, 80
+"""A demand that has stood for so many steps is followed in steps twice, and then four times, as long."""
+
+
+@njit(inline="always")
+def _size(stood, left):  # type: ignore[no-untyped-def]
+    """Length of the next step, in steps of the run: the longer the demand has stood, and at most what is left."""
+    size = 1 if stood < FINE_STEPS else 2 if stood < MIDDLE_STEPS else 4
+    while size > left:
+        size //= 2
+    return size
+
+
 ABREAST = 32
 """People side by side in one buffer, each number of theirs at a fixed distance: so the compiler sees that none of them
 overlap, and runs several people in one instruction."""
-_ROWS = 22
-# Rows of that buffer: the state, the energies so far, what the segment gives, and when the demand was out of reach.
+_ROWS = 32
+# Rows of that buffer: the state, the energies so far, what the segment gives, when the demand was out of reach and by
+# how much it was at the step before, then the rates of that step, of the state and of the energies.
 _F, _L, _V, _W, _X = (row * ABREAST for row in range(5))
 _DELIVERED, _SLOW, _AEROBIC, _LACTIC = (row * ABREAST for row in range(5, 9))
 _LEAST, _SPAN, _C, _CS, _PER_CF, _PER_CL, _CL, _PER_CX, _QUICK, _TOP, _FADING, _PACED = (
     row * ABREAST for row in range(9, 21)
 )
-_FAILED = 21 * ABREAST
+_FAILED, _LACKED = 21 * ABREAST, 22 * ABREAST
+_WAS_F, _WAS_L, _WAS_V, _WAS_W, _WAS_X = (row * ABREAST for row in range(23, 28))
+_WAS_DELIVERED, _WAS_SLOW, _WAS_AEROBIC, _WAS_LACTIC = (row * ABREAST for row in range(28, 32))
 
 
 @njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _advance_block(steps, begun, b, n):  # type: ignore[no-untyped-def]
-    """Some steps of Heun's method at one demand, in place, for people abreast: bound by how much is computed."""
-    real = b.dtype.type
-    h = n.step_s
-    half = real(0.5) * n.step_s
-    for step in range(steps):
-        now = real(begun + step) * h
-        for k in range(ABREAST):
-            F, L, v, W, X = b[_F + k], b[_L + k], b[_V + k], b[_W + k], b[_X + k]
-            least, span, c, cs = b[_LEAST + k], b[_SPAN + k], b[_C + k], b[_CS + k]
-            per_CF, per_CL, CL, per_CX = b[_PER_CF + k], b[_PER_CL + k], b[_CL + k], b[_PER_CX + k]
-            quick, top, fading = b[_QUICK + k], b[_TOP + k], b[_FADING + k]
-            dF, dL, dv, dW, dX, d1, s1, g1, lacking = _flows(
-                F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, quick, top, fading, n, real)  # fmt: skip
-            eF, eL, ev, eW, eX, d2, s2, g2, _l = _flows(
-                F + h * dF, L + h * dL, v + h * dv, W + h * dW, X + h * dX, least, span, c, cs, per_CF, per_CL, CL,
-                per_CX, quick, top, fading, n, real)  # fmt: skip
-            short = (lacking > n.shortfall) & (b[_PACED + k] > real(0.0))
-            b[_FAILED + k] = min(b[_FAILED + k], now if short else real(NEVER))
-            b[_DELIVERED + k] += half * (d1 + d2)
-            b[_SLOW + k] += half * (s1 + s2)
-            b[_AEROBIC + k] += half * (real(2.0) * v + h * dv)
-            b[_LACTIC + k] += half * (g1 + g2)
-            b[_F + k] = F + half * (dF + eF)
-            b[_L + k] = L + half * (dL + eL)
-            b[_V + k] = v + half * (dv + ev)
-            b[_W + k] = W + half * (dW + eW)
-            b[_X + k] = min(X + half * (dX + eX), real(1.0))
+def _advance_block(steps, begun, stood, before, b, n):  # type: ignore[no-untyped-def]
+    """Some steps at one demand that has `stood` for so many, in place, for people abreast.
 
-
-@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
-def _advance_one(steps, fresh, begun, b, last, n):  # type: ignore[no-untyped-def]
-    """The same for one person alone, bound by waiting for one number after the other.
-
-    So by the second-order Adams-Bashforth method, one look at the flows a step, begun anew by a step of Heun's after
-    every change of demand (`fresh`); `last` holds the rates of the step before.
+    By the second-order method of Adams and Bashforth, one look at the flows a step, begun after every change of demand
+    by a short step of Euler's. Bound by how much is computed. Gives the length of the last step; `before` is that of
+    the one before.
     """
     real = b.dtype.type
-    h = n.step_s
+    done = 0
+    while done < steps:
+        size = _size(stood + done, steps - done)
+        begins = stood + done == 0
+        h = n.step_s * real(size)
+        then = real(0.0) if begins else real(-0.5) * h * real(size) / real(before)
+        now = h - then
+        at = real(begun + done) * n.step_s
+        back = real(0.0) if begins else real(before) * n.step_s
+        for k in range(ABREAST):
+            F, L, v, W, X = b[_F + k], b[_L + k], b[_V + k], b[_W + k], b[_X + k]
+            dF, dL, dv, dW, dX, delivered, slow, lactic, lacking = _flows(
+                F, L, v, W, X, b[_LEAST + k], b[_SPAN + k], b[_C + k], b[_CS + k], b[_PER_CF + k], b[_PER_CL + k],
+                b[_CL + k], b[_PER_CX + k], b[_QUICK + k], b[_TOP + k], b[_FADING + k], n, real)  # fmt: skip
+            short = (lacking > n.shortfall) & (b[_PACED + k] > real(0.0))
+            # The demand went out of reach where the line from the step before to this one crosses nothing.
+            ago = back * lacking / max(lacking - b[_LACKED + k], max(lacking, n.shortfall))
+            b[_FAILED + k] = min(b[_FAILED + k], at - ago if short else real(NEVER))
+            b[_LACKED + k] = lacking
+            b[_DELIVERED + k] += now * delivered + then * b[_WAS_DELIVERED + k]
+            b[_SLOW + k] += now * slow + then * b[_WAS_SLOW + k]
+            b[_AEROBIC + k] += now * v + then * b[_WAS_AEROBIC + k]
+            b[_LACTIC + k] += now * lactic + then * b[_WAS_LACTIC + k]
+            b[_F + k] = F + now * dF + then * b[_WAS_F + k]
+            b[_L + k] = L + now * dL + then * b[_WAS_L + k]
+            b[_V + k] = v + now * dv + then * b[_WAS_V + k]
+            b[_W + k] = W + now * dW + then * b[_WAS_W + k]
+            b[_X + k] = min(X + now * dX + then * b[_WAS_X + k], real(1.0))
+            b[_WAS_F + k], b[_WAS_L + k], b[_WAS_V + k], b[_WAS_W + k], b[_WAS_X + k] = dF, dL, dv, dW, dX
+            b[_WAS_DELIVERED + k], b[_WAS_SLOW + k], b[_WAS_AEROBIC + k], b[_WAS_LACTIC + k] = (
+                delivered, slow, v, lactic)  # fmt: skip
+        done += size
+        before = size
+    return before
+
+
+@njit(fastmath=_FAST, error_model="numpy", boundscheck=False)
+def _advance_one(steps, begun, stood, before, b, n):  # type: ignore[no-untyped-def]
+    """The same for one person alone, bound by waiting for one number after the other: so all of them are at hand."""
+    real = b.dtype.type
     F, L, v, W, X = b[_F], b[_L], b[_V], b[_W], b[_X]
     delivered, slow, aerobic, lactic = b[_DELIVERED], b[_SLOW], b[_AEROBIC], b[_LACTIC]
     least, span, c, cs, per_CF, per_CL, CL = b[_LEAST], b[_SPAN], b[_C], b[_CS], b[_PER_CF], b[_PER_CL], b[_CL]
     per_CX, quick, top, fading = b[_PER_CX], b[_QUICK], b[_TOP], b[_FADING]
-    pF, pL, pv, pW, pX, pd, ps, pa, pg = (
-        last[0], last[1], last[2], last[3], last[4], last[5], last[6], last[7], last[8])  # fmt: skip
     paced = b[_PACED] > real(0.0)
-    failed = b[_FAILED]
-    for step in range(steps):
+    failed, lacked = b[_FAILED], b[_LACKED]
+    pF, pL, pv, pW, pX = b[_WAS_F], b[_WAS_L], b[_WAS_V], b[_WAS_W], b[_WAS_X]
+    pd, ps, pa, pg = b[_WAS_DELIVERED], b[_WAS_SLOW], b[_WAS_AEROBIC], b[_WAS_LACTIC]
+    done = 0
+    while done < steps:
+        size = _size(stood + done, steps - done)
+        begins = stood + done == 0
+        h = n.step_s * real(size)
+        then = real(0.0) if begins else real(-0.5) * h * real(size) / real(before)
+        now = h - then
         dF, dL, dv, dW, dX, d, s, g, lacking = _flows(
             F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, quick, top, fading, n, real
         )
-        short = (lacking > n.shortfall) & paced
-        failed = min(failed, real(begun + step) * h if short else real(NEVER))
-        a = v
-        now_h, then_h = h * real(1.5), h * real(-0.5)
-        if step == 0 and fresh:
-            pF, pL, pv, pW, pX, pd, ps, pg, lacking = _flows(
-                F + h * dF, L + h * dL, v + h * dv, W + h * dW, X + h * dX, least, span, c, cs, per_CF, per_CL, CL,
-                per_CX, quick, top, fading, n, real)  # fmt: skip
-            pa = v + h * dv
-            now_h, then_h = h * real(0.5), h * real(0.5)
-        F, L = F + now_h * dF + then_h * pF, L + now_h * dL + then_h * pL
-        v, W = v + now_h * dv + then_h * pv, W + now_h * dW + then_h * pW
-        X = min(X + now_h * dX + then_h * pX, real(1.0))
-        delivered, slow = delivered + now_h * d + then_h * pd, slow + now_h * s + then_h * ps
-        aerobic, lactic = aerobic + now_h * a + then_h * pa, lactic + now_h * g + then_h * pg
-        pF, pL, pv, pW, pX, pd, ps, pa, pg = dF, dL, dv, dW, dX, d, s, a, g
+        if paced and lacking > n.shortfall and failed >= real(NEVER):
+            failed = real(begun + done) * n.step_s
+            if lacked < real(0.0) and not begins:
+                failed -= real(before) * n.step_s * lacking / (lacking - lacked)
+        lacked = lacking
+        delivered, slow = delivered + now * d + then * pd, slow + now * s + then * ps
+        aerobic, lactic = aerobic + now * v + then * pa, lactic + now * g + then * pg
+        pd, ps, pa, pg = d, s, v, g
+        F, L = F + now * dF + then * pF, L + now * dL + then * pL
+        v, W = v + now * dv + then * pv, W + now * dW + then * pW
+        X = min(X + now * dX + then * pX, real(1.0))
+        pF, pL, pv, pW, pX = dF, dL, dv, dW, dX
+        done += size
+        before = size
     b[_F], b[_L], b[_V], b[_W], b[_X] = F, L, v, W, X
     b[_DELIVERED], b[_SLOW], b[_AEROBIC], b[_LACTIC] = delivered, slow, aerobic, lactic
-    for row, value in enumerate((pF, pL, pv, pW, pX, pd, ps, pa, pg)):
-        last[row] = value
-    b[_FAILED] = failed
+    b[_FAILED], b[_LACKED] = failed, lacked
+    b[_WAS_F], b[_WAS_L], b[_WAS_V], b[_WAS_W], b[_WAS_X] = pF, pL, pv, pW, pX
+    b[_WAS_DELIVERED], b[_WAS_SLOW], b[_WAS_AEROBIC], b[_WAS_LACTIC] = pd, ps, pa, pg
+    return before
 
 
 @njit(cache=True, nogil=True, fastmath=_FAST, error_model="numpy", boundscheck=False)
@@ -215,7 +245,6 @@ def integrate(least, most, ceiling, stretch_segment, stretch_steps, CF_s, CL_s, 
     people = CF_s.shape[0]
     real = CF_s.dtype.type
     b = np.zeros(_ROWS * ABREAST, CF_s.dtype)
-    last = np.zeros(9, CF_s.dtype)
     width = 1 if people == 1 else ABREAST
     for first in range(0, people, ABREAST):
         count = min(ABREAST, people - first)
@@ -230,11 +259,12 @@ def integrate(least, most, ceiling, stretch_segment, stretch_steps, CF_s, CL_s, 
             b[_FAILED + k] = real(NEVER)
         for k in range(count):
             out[0, 0, first + k], out[2, 0, first + k] = b[_F + k], b[_V + k]
-        done = 0
+        done, stood, before = 0, 0, 1
         for stretch in range(stretch_steps.shape[0]):
             segment = stretch_segment[stretch]
-            fresh = stretch == 0 or segment != stretch_segment[stretch - 1]
-            for k in range(width if fresh else 0):
+            changed = stretch == 0 or segment != stretch_segment[stretch - 1]
+            stood = 0 if changed else stood
+            for k in range(width if changed else 0):
                 who = first + min(k, count - 1)
                 c, low, high = ceiling[segment, who], least[segment, who], most[segment, who]
                 b[_LEAST + k], b[_SPAN + k] = low, high - low
@@ -246,10 +276,11 @@ def integrate(least, most, ceiling, stretch_segment, stretch_steps, CF_s, CL_s, 
                 b[_PACED + k] = real(1.0) if high == low and low < real(ALL_OUT) else real(0.0)
             steps = stretch_steps[stretch]
             if people == 1:
-                _advance_one(steps, fresh, done, b, last, n)
+                before = _advance_one(steps, done, stood, before, b, n)
             else:
-                _advance_block(steps, done, b, n)
+                before = _advance_block(steps, done, stood, before, b, n)
             done += steps
+            stood += steps
             for k in range(count):
                 at = first + k
                 out[0, stretch + 1, at], out[1, stretch + 1, at] = b[_F + k], b[_L + k]

@@ -5,7 +5,7 @@ slow component, both in mL O2/kg/s. The first-order link between the sprint stor
 phosphocreatine picture of Meyer (1988); with the lactic store it is a relation of the hydraulic models of
 Margaria and Morton. Fitted to cycling and running; for striking it is an assumption.
 
-Everything is integrated on a fixed step, for many people (or draws of one person) at once.
+Everything is integrated for many people (or draws of one person) at once.
 """
 
 from collections.abc import Callable

@@ -113,6 +113,12 @@ def _sureness(reading: Reading, target: Target, purpose: str | None) -> float | 
     return float((_scores(target, _values(reading, reading.spread, purpose)) >= WELL_AIMED).mean())
 
 
+def in_ten(share: float) -> str:
+    """A share of the draws, as people say it."""
+    tenths = round(10 * share)
+    return "hardly any" if tenths == 0 else "nearly all" if tenths == 10 else f"{tenths} in 10"
+
+
 def say(value: float, unit: Unit) -> str:
     """A value of a measure in the words of the verdict."""
     match unit:

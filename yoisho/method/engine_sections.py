@@ -7,7 +7,7 @@ from yoisho.engine import heart_rate, lactate
 from yoisho.engine.cohort import DEMAND_CV, DRAWS, TEMPO_DEMAND_CV
 from yoisho.engine.demand import FOOTWORK_ML_KG_MIN, LOWEST_ALL_OUT, MOST_FOOTWORK
 from yoisho.engine.energy_cost import COMPENDIUM_2011, KCAL_PER_L_O2
-from yoisho.engine.kernel import TIRING, WASTE
+from yoisho.engine.kernel import FINE_STEPS, MIDDLE_STEPS, TIRING, WASTE
 from yoisho.engine.parameters import REFERENCE, REFERENCE_VO2MAX_ML_KG_MIN, REST_DEMAND_ML_KG_MIN, Parameters
 from yoisho.engine.person import (
     CAPACITY_CV,
@@ -63,8 +63,9 @@ def stores() -> Section:
             "Uptake driven by the sprint store is the first-order picture of Meyer (1988); with the lactic store "
             "it is a relation of the hydraulic models of Margaria and Morton. The capability line is what makes "
             "all-out efforts fade, and hard bouts fail before the stores are empty.",
-            f"Integrated in steps of {STEP_S:g} s by two methods of the second order: Adams and Bashforth's for the "
-            "best guess, Heun's for the draws. Checked against scipy's solve_ivp at tight tolerance: every store "
+            f"Integrated by Adams and Bashforth's method of the second order, in steps of {STEP_S:g} s, of "
+            f"{2 * STEP_S:g} s once a demand has stood for {STEP_S * FINE_STEPS:g} s and of {4 * STEP_S:g} s once it "
+            f"has for {STEP_S * MIDDLE_STEPS:g} s. Checked against scipy's solve_ivp at tight tolerance: every store "
             "within 0.5 %, uptake within 0.2 % of VO2max. Energy balances: delivered + S = aerobic + alactic + "
             "lactic, to 1e-6.",
             "What must hold whatever the parameters, and is tested on random timelines and people: at equal ratio "

@@ -5,7 +5,18 @@ from hypothesis import given, settings
 
 from tests.core.people import SOMEBODY, club_boxer
 from tests.core.trees import trees
-from yoisho.design.nudge import CURE_COST, MOST_SHOWN, REACHED, candidates, make_it_so, nudges, variants
+from yoisho.design.nudge import (
+    CURE_COST,
+    MOST_SHOWN,
+    REACHED,
+    SURE,
+    SURER,
+    SURER_COST,
+    candidates,
+    make_it_so,
+    nudges,
+    variants,
+)
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import cautions, stops
@@ -108,10 +119,40 @@ def test_nudges_serve_the_purpose_and_say_what_they_would_do(given_, target):
     assert 1 <= len(found) <= MOST_SHOWN
     before = judge(read(club_boxer(), unroll(*(p.tree for p in given_.parts)), ranges=False), target).score
     for nudge in found:
-        assert nudge.score > before - (CURE_COST if nudge.cures else 0), "only a cure may cost a little"
+        surer = nudge.changes[0].name == "sureness"
+        may_cost = CURE_COST if nudge.cures else SURER_COST if surer else 0
+        assert nudge.score > before - may_cost, "only a cure, or what is surer, may cost a little"
         assert nudge.changes
         assert all(change.before != change.after for change in nudge.changes)
         assert nudge.session.parts[0] == given_.parts[0], "the warm-up stays as it is"
+
+
+def test_what_reaches_the_purpose_for_too_few_is_made_surer():
+    """Of those who are like this person: how many reach it is told before and after, and more do."""
+
+    def judged(of):
+        return judge(read(club_boxer(), of.unrolled()), "lactic-capacity")
+
+    before = judged(NEARLY)
+    assert before.strokes >= REACHED
+    assert before.sureness < SURE
+    found = nudges(club_boxer(), NEARLY, "lactic-capacity")
+    (surer,) = (nudge for nudge in found if any(change.name == "sureness" for change in nudge.changes))
+    after = judged(surer.session)
+    assert after.sureness >= before.sureness + SURER
+    assert after.strokes >= REACHED
+    assert surer.score > before.score - 0.05, "what makes it surer does not make it worse"
+    assert (surer.changes[0].before, surer.changes[0].after) == ("7 in 10", "8 in 10")
+    assert len({str(nudge.session.parts) for nudge in found}) == len(found), "told once"
+
+
+def test_what_is_sure_or_not_reached_has_no_surer_one():
+    for text, target in (
+        ("Main: 3 x (10:00 flow) rest 1:00", "aerobic-base"),
+        ("Main: 3 x (3:00 flow)", "sprint-power"),
+    ):
+        for nudge in nudges(club_boxer(), session(WARM + text), target):
+            assert all(change.name != "sureness" for change in nudge.changes)
 
 
 def test_no_nudge_calls_up_a_caution_that_was_silent():

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import assume, given
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
@@ -103,6 +103,29 @@ def test_energy_balances_and_stores_stay_within_their_bounds(profile, V, scale):
         for store in (ours.sprint_left, ours.lactic_used, ours.fatigue):
             assert store.min() > -1e-6
             assert store.max() < 1 + 1e-6
+
+
+@pytest.mark.parametrize(
+    "profile", [[(300, 1.2)], [(60, 1.3), (30, 0.5)] * 8, [(20, 1.7), (10, 0.1)] * 12, [(600, 1.02)]]
+)
+def test_the_moment_of_exhaustion_is_between_two_steps_also_where_steps_are_long(profile):
+    seconds, demand = (np.array(column, dtype=float) for column in zip(*profile, strict=True))
+    exact = simulate(seconds, demand, People.one(57.0), step_s=1 / 128).exhausted_at_s[0]
+    assert exact > 0
+    for people in (People.one(57.0), People.of(np.full(40, 57.0), np.ones(40))):
+        for sample_s in (1.0, 1e4):
+            found = simulate(seconds, demand, people, sample_s=sample_s).exhausted_at_s
+            assert np.abs(found - exact).max() < 0.15
+
+
+@given(profiles, vo2max)
+@settings(max_examples=30)
+def test_a_person_alone_and_among_others_is_the_same_person(profile, V):
+    seconds, demand = (np.array(column, dtype=float) for column in zip(*profile, strict=True))
+    alone, among = (simulate(seconds, demand, People.of(np.full(count, V), np.ones(count))) for count in (1, 33))
+    for name in ("sprint_left", "lactic_used", "uptake_frac", "fatigue"):
+        assert np.abs(getattr(alone, name) - getattr(among, name)).max() < 1e-9
+    assert np.allclose(alone.exhausted_at_s, among.exhausted_at_s, atol=1e-6, equal_nan=True)
 
 
 @given(st.floats(1.05, 2.2), st.floats(0.01, 0.4), vo2max)

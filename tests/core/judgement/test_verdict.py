@@ -169,7 +169,7 @@ PEOPLE = (club_boxer(), person(level="beginner", age_years=60, heart_rate_loweri
 
 
 @given(trees, st.sampled_from(PEOPLE), st.sampled_from([None, *TARGETS]))
-@settings(max_examples=250)
+@settings(max_examples=100)
 def test_whatever_the_session_a_verdict_holds_together(tree, who, stated):
     """Over random sessions, people and stated purposes, each judged for all nine."""
     timeline = unroll(tree, purposes=(stated,))
