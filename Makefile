@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo serve backup restore test bench fuzz mutants fit prove docs shots types
+.PHONY: help demo serve backup restore test bench load fuzz mutants fit prove docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -23,6 +23,9 @@ test: ## set up what is missing, run every check and test (ONLY="tests/core -k t
 
 bench: ## measure the engine, the API and the front end's size
 	@scripts/bench
+
+load: ## many screens that follow a run, then many coaches who edit, against a server of its own (FOLLOWERS=500, COACHES="40 100")
+	@FOLLOWERS="$(or $(FOLLOWERS),500)" COACHES="$(or $(COACHES),40 100)" scripts/load
 
 fuzz: ## throw text at both readers for a minute (SECONDS=60), and 300 random camps and classes at their solvers
 	@SECONDS_LONG="$(SECONDS)" scripts/fuzz

@@ -1,4 +1,5 @@
-"""What a hall runs, for its supervisor: `supervised.py NAME PORT` prints the settings.
+"""What a hall runs, for its supervisor: `supervised.py NAME PORT` prints the settings, with a
+program's name behind them its command alone.
 
 Each is started again when it dies, at once and then ever later. The database is watched over rather than run: it
 outlives whoever watches.
@@ -10,6 +11,9 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 PYTHON = f"{ROOT}/.venv/bin/python"
+THREADS = 400
+POOL = 12
+"""Connections to the database that a web process shares between its threads."""
 HEAD = """[supervisord]
 nodaemon = true
 logfile = /dev/null
@@ -44,7 +48,9 @@ def programs(name: str, port: str) -> dict[str, tuple[int, str, int, str]]:
         "web": (
             2, "QUIT", 10,
             # With its port shared a new one need not wait until the workers of one that was killed have noticed.
-            f"{PYTHON} -m gunicorn server.wsgi --bind 127.0.0.1:{port} --reuse-port --workers 2 --threads 16 --preload "
+            # A screen that follows a run, or waits for something to be made, holds a thread and nothing else.
+            f"env YOISHO_POOL={POOL} {PYTHON} -m gunicorn server.wsgi --bind 127.0.0.1:{port} --reuse-port --workers 2 "
+            f"--threads {THREADS} --worker-connections {2 * THREADS} --preload "
             f"--no-control-socket --graceful-timeout 2 --log-level warning --worker-tmp-dir {temporary}",
         ),
         "worker": (
@@ -69,5 +75,7 @@ if __name__ == "__main__":
     match sys.argv[1:]:
         case [name, port] if name.isidentifier() and port.isdigit():
             print(settings(name, port))
+        case [name, port, program] if name.isidentifier() and port.isdigit() and program in programs(name, port):
+            print(programs(name, port)[program][3])
         case _:
-            sys.exit("usage: supervised.py NAME PORT")
+            sys.exit("usage: supervised.py NAME PORT [PROGRAM]")

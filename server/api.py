@@ -14,6 +14,7 @@ from server.accounts.mailbox import router as mailbox
 from server.accounts.tokens import router as tokens_of_accounts
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
+from server.bounded import AGAIN_S, BusyError
 from server.camp.api import router as camp
 from server.camp.feed import router as camp_feeds
 from server.camp.solving import router as camp_solving
@@ -27,6 +28,7 @@ from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.logbook.by_hand import router as by_hand
 from server.method.api import router as method
+from server.parsing import waits
 from server.records.api import router as records
 from server.review.api import router as review
 from server.review.heart import router as heart
@@ -98,6 +100,16 @@ api.add_router("", sheets)
 api.add_router("", links)
 api.add_router("", tracks)
 api.add_router("", method)
+
+
+@api.exception_handler(BusyError)
+def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
+    waits(request, "more is asked than can be worked out")
+    response = api.create_response(
+        request, {"detail": "Much is asked at once just now. Ask again in a moment."}, status=429
+    )
+    response.headers["Retry-After"] = str(AGAIN_S)
+    return response
 
 
 @api.exception_handler(FieldError)

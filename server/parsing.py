@@ -122,16 +122,21 @@ class ApiErrors:
 
 
 class _Last:
-    """When it was last logged that the database is away."""
+    """When it was last logged that somebody has to come again."""
 
     at = 0.0
 
 
-def away(request: HttpRequest) -> HttpResponse:
-    """While the database does not answer: try again soon. One line of the log a second says so."""
+def waits(request: HttpRequest, why: str) -> None:
+    """One line of the log a second says that requests have to come again."""
     if time.monotonic() - _Last.at >= 1:
         _Last.at = time.monotonic()
-        logger.error("the database does not answer: %s %s waits", request.method, request.path)
+        logger.error("%s: %s %s waits", why, request.method, request.path)
+
+
+def away(request: HttpRequest) -> HttpResponse:
+    """While the database does not answer: try again soon."""
+    waits(request, "the database does not answer")
     response = HttpResponse(AWAY, status=503, content_type="text/plain")
     response.headers["Retry-After"] = str(AWAY_S)
     return response
@@ -145,6 +150,6 @@ def failed(request: HttpRequest) -> HttpResponse:
 
 
 def quiet(record: logging.LogRecord) -> bool:
-    """Whether something is to be logged: not each request that met a database which is away, told once a second."""
+    """Whether something is to be logged: not each request that has to come again, told once a second."""
     error = record.exc_info[1] if record.exc_info else None
-    return not isinstance(error, OperationalError | InterfaceError)
+    return getattr(record, "status_code", 0) != 429 and not isinstance(error, OperationalError | InterfaceError)

@@ -10,12 +10,16 @@ from django.db import connection
 from django.http import StreamingHttpResponse
 from pydantic import BaseModel
 
+from server.bounded import AT_ONCE
+
 logger = logging.getLogger(__name__)
 Found = TypeVar("Found")
 Line = TypeVar("Line", bound=BaseModel)
 BEAT_S = 1.0
 """A line at least so often, if an empty one: a connection that is gone is noticed by it."""
 STILL_HERE = b"\n"
+SOLVING = threading.BoundedSemaphore(AT_ONCE)
+"""Those that are worked on in this process; others wait, and their connections are told that they are there."""
 
 
 class StoppedError(Exception):
@@ -38,7 +42,9 @@ class Told(Generic[Found, Line]):
 
     def run(self) -> None:
         try:
-            self.answer.put(self.work(self.tell))
+            with SOLVING:
+                if not self.stopped.is_set():
+                    self.answer.put(self.work(self.tell))
         except StoppedError:
             pass
         except Exception as error:

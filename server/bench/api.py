@@ -10,6 +10,7 @@ from ninja import Router
 from server.accounts.current import club_of
 from server.bench import schemas
 from server.bench.circumstances import circumstances_for, circumstances_of
+from server.bounded import computes
 from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.roster.models import Person as SavedPerson
@@ -71,7 +72,10 @@ def answered(answer: object) -> HttpResponse:
     return HttpResponse(msgspec.json.encode(answer), content_type="application/json")
 
 
-@router.post("/evaluate", response={200: Evaluation, 404: Message, 422: Faults}, operation_id="evaluate_session")
+@router.post(
+    "/evaluate", response={200: Evaluation, 404: Message, 422: Faults, 429: Message}, operation_id="evaluate_session"
+)
+@computes
 def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
     """The session drawn, simulated for the person and judged for the purpose."""
     club = club_of(request)
@@ -84,7 +88,10 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     return answered(found)
 
 
-@router.post("/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults}, operation_id="check_claim")
+@router.post(
+    "/claim", response={200: schemas.ClaimOut, 404: Message, 422: Faults, 429: Message}, operation_id="check_claim"
+)
+@computes
 def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object]:
     """A claim that is made for the session, held against the numbers."""
     saved = find_person(club_of(request), body.person_id)
@@ -107,9 +114,10 @@ def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> dict[str, object
 
 @router.post(
     "/propose",
-    response={200: schemas.ProposeOut, 404: Message, 422: Faults},
+    response={200: schemas.ProposeOut, 404: Message, 422: Faults, 429: Message},
     operation_id="propose_session",
 )
+@computes
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
     """Three to five protocols of different schools for the purpose, the person and the limits."""
     club = club_of(request)
@@ -135,9 +143,10 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
 
 @router.post(
     "/scale",
-    response={200: schemas.ScaleOut, 404: Message, 422: Faults},
+    response={200: schemas.ScaleOut, 404: Message, 422: Faults, 429: Message},
     operation_id="scale_session",
 )
+@computes
 def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
     """The session for other people, or under other rules, with its effect kept as near as it goes."""
     club = club_of(request)
@@ -201,9 +210,10 @@ def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Person, Sessio
 
 @router.post(
     "/nudges",
-    response={200: list[schemas.NudgeOut], 404: Message, 422: Faults},
+    response={200: list[schemas.NudgeOut], 404: Message, 422: Faults, 429: Message},
     operation_id="nudges",
 )
+@computes
 def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> list[dict[str, object]]:
     """Small changes that serve the purpose or cure a caution, each with what it would do."""
     return [
@@ -221,9 +231,10 @@ def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> list[dict[str, ob
 
 @router.post(
     "/make-it-so",
-    response={200: schemas.SeriesOut, 404: Message, 422: Faults},
+    response={200: schemas.SeriesOut, 404: Message, 422: Faults, 429: Message},
     operation_id="make_it_so",
 )
+@computes
 def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> dict[str, object]:
     """The shortest series of nudges after which the session trains its purpose, or as near as it gets."""
     found = make_it_so(*_nudged(request, body))

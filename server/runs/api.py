@@ -171,7 +171,7 @@ def follow_live(request: HttpRequest, run_id: UUID) -> StreamingHttpResponse:
     club = club_of(request)
     if not LiveState.objects.filter(run__club=club, run__run_id=run_id).exists():
         raise not_found("run on the floor")
-    answer = StreamingHttpResponse(live.follow(club, run_id), content_type="text/event-stream")
+    answer = StreamingHttpResponse(live.follow(request, run_id), content_type="text/event-stream")
     answer.headers["Cache-Control"] = "no-store"
     answer.headers["X-Accel-Buffering"] = "no"
     return answer

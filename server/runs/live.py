@@ -1,19 +1,19 @@
-"""The same run on another screen: the device that runs it says where its clock stands, the others hear of it at once.
-
-PostgreSQL carries the word (LISTEN and NOTIFY), so that it does not matter which of the server's processes hears it.
-"""
+"""The same run on another screen: the device that runs it says where its clock stands; the others hear it at once."""
 
 import json
+import queue
 from collections.abc import Iterator
 from datetime import timedelta
 from typing import Any
 from uuid import UUID
 
-import psycopg
 from django.db import connection
+from django.http import HttpRequest
 from django.utils import timezone
 
+from server.accounts.current import coach
 from server.accounts.models import Club
+from server.runs.hub import CHANNEL, Follower, Hub, Place, Said
 from server.runs.models import LiveState, Run
 
 STILL_HERE_S = 10.0
@@ -23,17 +23,13 @@ SILENT_AFTER = timedelta(seconds=90)
 """A clock that runs says so every two seconds; one that is silent for so long has been left."""
 
 
-def channel_of(club: Club) -> str:
-    return f"live_{club.pk}"
-
-
 def say(run: Run, state: dict[str, Any]) -> None:
     """Where the clock stands now; whoever follows hears of it. Of a run that has ended no heart rates are kept here."""
     if state.get("ended"):
         state = {**state, "people": []}
     LiveState.objects.update_or_create(run=run, defaults={"state": state, "said_at": timezone.now()})
     with connection.cursor() as cursor:
-        cursor.execute("SELECT pg_notify(%s, %s)", [channel_of(run.club), str(run.run_id)])
+        cursor.execute("SELECT pg_notify(%s, %s)", [CHANNEL, f"{run.club_id} {run.run_id}"])
 
 
 def told(live: LiveState) -> dict[str, Any]:
@@ -57,27 +53,33 @@ def _event(live: LiveState) -> bytes:
     return f"data: {json.dumps(told(live))}\n\n".encode()
 
 
-def _now(club: Club, run_id: UUID) -> LiveState | None:
-    found = LiveState.objects.filter(run__club=club, run__run_id=run_id).select_related("run").first()
-    # Waiting may last an hour: the connection is not held meanwhile.
-    connection.close()
-    return found
+def _said_of(place: Place) -> Said | None:
+    club, run_id = place
+    live = LiveState.objects.filter(run__club=club, run__run_id=run_id).select_related("run").first()
+    return Said(live.said_at, _event(live), live.state.get("ended", False)) if live else None
 
 
-def follow(club: Club, run_id: UUID, still_here_s: float = STILL_HERE_S) -> Iterator[bytes]:
-    """The run's state, and every change of it, as server-sent events, until it has ended."""
-    parameters = {k: v for k, v in connection.get_connection_params().items() if k not in ("cursor_factory", "context")}
-    with psycopg.connect(**parameters, autocommit=True) as listening:
-        listening.execute(psycopg.sql.SQL("LISTEN {}").format(psycopg.sql.Identifier(channel_of(club))))
-        live = _now(club, run_id)
-        while live is not None:
-            yield _event(live)
-            if live.state.get("ended"):
+HUB = Hub(_said_of)
+
+
+def follow(request: HttpRequest, run_id: UUID, still_here_s: float = STILL_HERE_S) -> Iterator[bytes]:
+    """The run's state, and every change of it, as server-sent events, until it has ended or who asks is signed out."""
+    user = coach(request)
+    follower = Follower((user.own_club.pk, run_id), user.pk, request.session.session_key or "")
+    HUB.join(follower)
+    try:
+        said, before = _said_of(follower.place), None
+        # Waiting may last an hour: the connection is not held meanwhile.
+        connection.close()
+        while said is not None:
+            if said.at != before:
+                yield said.event
+            if said.ended:
                 return
-            heard = False
-            while not heard:
-                for notice in listening.notifies(timeout=still_here_s, stop_after=1):
-                    heard = notice.payload == str(run_id)
-                if not heard:
-                    yield b": still here\n\n"
-            live = _now(club, run_id)
+            before = said.at
+            try:
+                said = follower.told.get(timeout=still_here_s)
+            except queue.Empty:
+                yield b": still here\n\n"
+    finally:
+        HUB.leave(follower)

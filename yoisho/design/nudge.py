@@ -6,7 +6,7 @@ The steps are our own settings: what a coach would try next.
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import ceil
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, Reading, read
@@ -32,7 +32,7 @@ SURER = 0.1
 """What it must gain at least."""
 SURER_COST = 0.02
 """What it may cost the score."""
-SURER_TRIED = 16
+SURER_TRIED = 24
 """Of those nearest to the purpose: each is simulated for all who are like this person."""
 CURE_COST = 0.15
 """What a cure may cost the score at the most: less hard for the purpose, and safer."""
@@ -84,6 +84,9 @@ def _round(seconds: int, step: int) -> int:
 
 
 Knob = Literal["rest", "rounds", "work", "effort", "strikes", "side"]
+KNOBS: frozenset[str] = frozenset(get_args(Knob))
+SURER_KNOBS: frozenset[str] = frozenset({"rest", "rounds", "work", "effort"})
+"""Those that change how hard the work is for anybody."""
 
 
 @dataclass(frozen=True)
@@ -277,7 +280,9 @@ def _fits(verdict: Verdict) -> bool:
     return verdict.strokes >= REACHED and verdict.trains_best == verdict.target
 
 
-def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> list[Nudge]:
+def _nudged(
+    judge_: Judge, session: Session, least_gain: float = LEAST_GAIN, knobs: frozenset[str] = KNOBS
+) -> list[Nudge]:
     """All that are possible, call up no new caution, and gain so much; the best first."""
     before = judge_.read(session)
     if before is None:
@@ -286,7 +291,7 @@ def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> 
     score, rules = judge_.verdict(before, said).score, {caution.rule for caution in said}
     found = []
     for turn, part, changed in candidates(session):
-        after = judge_.read(changed)
+        after = judge_.read(changed) if turn.knob in knobs else None
         if after is None:
             continue
         said = judge_.spoken(after)
@@ -310,7 +315,11 @@ def _surer(judge_: Judge, session: Session) -> list[Nudge]:
     before = judge_.sureness(session)
     if before >= SURE:
         return []
-    near = [each for each in _nudged(judge_, session, -SURER_COST) if each.strokes >= REACHED and not each.cures]
+    near = [
+        each
+        for each in _nudged(judge_, session, -SURER_COST, SURER_KNOBS)
+        if each.strokes >= REACHED and not each.cures
+    ]
     found = [(judge_.sureness(each.session), each) for each in near[:SURER_TRIED]]
     after, best = max(found, key=lambda each: each[0], default=(0.0, None))
     if best is None or after < before + SURER:

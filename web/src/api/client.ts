@@ -41,6 +41,7 @@ export async function need<T>(asked: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await asked;
   if (response.ok) return data as T;
   if (response.status >= 500) throw new Unreachable("The server is away for a moment.");
+  if (response.status === 429) throw new Unreachable("The server has much to do just now.");
   throw refusal(response.status, error);
 }
 
