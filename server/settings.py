@@ -30,7 +30,7 @@ def _database(url: str) -> dict[str, object]:
         "CONN_HEALTH_CHECKS": True,
         # Where many threads wait for others than the database they share a few connections; else each keeps its own.
         **(
-            {"OPTIONS": {"pool": {"min_size": 1, "max_size": int(pooled), "timeout": 5, "reconnect_timeout": 1}}}
+            {"OPTIONS": {"pool": {"min_size": 1, "max_size": int(pooled), "timeout": 3, "reconnect_timeout": 1}}}
             if (pooled := os.environ.get("YOISHO_POOL"))
             else {"CONN_MAX_AGE": 600}
         ),

@@ -97,8 +97,10 @@ class Hub:
         parameters = {name: value for name, value in known.items() if name not in ("cursor_factory", "context")}
         with psycopg.connect(**parameters, autocommit=True) as listening:
             listening.execute(f"LISTEN {CHANNEL}")
+            with self.lock:
+                followed = list(self.followers)
             # Meanwhile something may have changed that nobody heard.
-            self._tell(list(self.followers))
+            self._tell(followed)
             checked = time.monotonic()
             while not self._over():
                 for notice in listening.notifies(timeout=LOOK_UP_S, stop_after=1):
