@@ -27,6 +27,7 @@ from yoisho.formats import FORMATS
 from yoisho.judgement.targets import TARGETS
 from yoisho.plain import sentence
 from yoisho.session import shorthand
+from yoisho.session.called import called
 from yoisho.session.document import from_document, to_document
 from yoisho.session.interval import SessionError
 from yoisho.session.merge import chosen, merge
@@ -141,9 +142,11 @@ def _create(user: User, **state: object) -> Saved:
 )
 @once
 def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
+    """A session of its own; one without a title is called after its pattern."""
     user = coach(request)
-    saved = _create(user, **_checked(body, user.own_club))
-    return Status(201, _out(saved))
+    state = _checked(body, user.own_club)
+    named = to_document(called(body.document, user.own_club.school))
+    return Status(201, _out(_create(user, **{**state, "document": named})))
 
 
 @router.post(

@@ -110,7 +110,7 @@ def test_a_save_in_the_same_breath_saves_the_line_just_typed(bench):
     bench.keyboard.press("Control+s")
     bench.wait_for_url("**/bench/*")
     bench.get_by_role("link", name="Library", exact=True).click()
-    expect(bench.get_by_text("7:00 flow")).to_be_visible()
+    expect(bench.get_by_text("7:00 flow").first).to_be_visible()
 
 
 def test_an_impossible_number_is_refused_where_it_is_typed(bench):

@@ -233,7 +233,7 @@ def test_what_was_never_saved_is_asked_about_before_another_session_takes_its_pl
     ask.get_by_role("button", name="Save it first").click()
     expect(bench.get_by_role("heading", name="Nothing on the bench yet")).to_be_visible()
     bench.get_by_role("link", name="Library", exact=True).click()
-    expect(bench.get_by_text("7:00 flow")).to_be_visible()
+    expect(bench.get_by_text("7:00 flow").first).to_be_visible()
 
 
 def test_the_main_set_is_in_hand_when_a_session_is_opened(thirties):

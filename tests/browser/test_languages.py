@@ -77,7 +77,7 @@ def test_a_ladder_over_weeks_is_made_a_series_and_its_next_session_is_marked(ben
     type_pattern(bench, "6 x 30 power rest 90/75/60", reads=False)
     bench.get_by_role("button", name="Make the series of 3").click()
     bench.wait_for_url("**/bench/*")
-    expect(bench.get_by_label("Title")).to_have_value("New session, week 1 of 3")
+    expect(bench.get_by_label("Title")).to_have_value("6 × (30 power) rest 1:30, week 1 of 3")
     bench.get_by_role("link", name="Library", exact=True).click()
     weeks = bench.get_by_role("listitem").filter(has_text="of 3")
     expect(weeks).to_contain_text(["week 1 of 3", "week 2 of 3", "week 3 of 3"])

@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+from yoisho.session.called import called
 from yoisho.session.document import LONGEST_TITLE, Part, Session
 from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import names_parts, read, read_parts, weeks
@@ -29,7 +30,7 @@ def sessions_over(session: Session, part: int, text: str, school_id: str = DEFAU
             tree = read(line, school_id)
             inside = (replace(before, tree=tree) if before else Part("Main set", tree),)
         said = f", week {number} of {len(lines)}"
-        title = session.title[: LONGEST_TITLE - len(said)] + said
-        return Session(title, (*session.parts[:part], *inside, *session.parts[part + 1 :]))
+        whole = Session(session.title, (*session.parts[:part], *inside, *session.parts[part + 1 :]))
+        return replace(whole, title=called(whole, school_id).title[: LONGEST_TITLE - len(said)] + said)
 
     return tuple(week(line, number) for number, line in enumerate(lines, 1))

@@ -1967,7 +1967,10 @@ export interface paths {
          */
         get: operations["sessions"];
         put?: never;
-        /** Create Session */
+        /**
+         * Create Session
+         * @description A session of its own; one without a title is called after its pattern.
+         */
         post: operations["create_session"];
         delete?: never;
         options?: never;
