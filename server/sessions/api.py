@@ -144,9 +144,8 @@ def _create(user: User, **state: object) -> Saved:
 def create_session(request: HttpRequest, body: schemas.SessionIn) -> Status[dict[str, object]]:
     """A session of its own; one without a title is called after its pattern."""
     user = coach(request)
-    state = _checked(body, user.own_club)
-    named = to_document(called(body.document, user.own_club.school))
-    return Status(201, _out(_create(user, **{**state, "document": named})))
+    named = body.model_copy(update={"document": called(body.document, user.own_club.school)})
+    return Status(201, _out(_create(user, **_checked(named, user.own_club))))
 
 
 @router.post(

@@ -6,7 +6,7 @@ The steps are our own settings: what a coach would try next.
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import ceil
-from typing import Any, Literal, get_args
+from typing import Any, Literal
 
 from yoisho.engine.person import Person
 from yoisho.engine.readout import NoWorkError, Reading, read
@@ -45,6 +45,11 @@ BEAM = 3
 """Sessions kept from step to step."""
 
 
+Knob = Literal["rest", "rounds", "work", "effort", "strikes", "side"]
+SURER_KNOBS: frozenset[str] = frozenset({"rest", "rounds", "work", "effort"})
+"""Those that change how hard the work is for anybody."""
+
+
 @dataclass(frozen=True)
 class Change:
     """What a nudge does to one measure of the purpose."""
@@ -57,6 +62,7 @@ class Change:
 @dataclass(frozen=True)
 class Nudge:
     name: str
+    knob: Knob
     part: int
     """Which part it changes."""
     session: Session
@@ -81,12 +87,6 @@ class Series:
 
 def _round(seconds: int, step: int) -> int:
     return max(step, step * round(seconds / step))
-
-
-Knob = Literal["rest", "rounds", "work", "effort", "strikes", "side"]
-KNOBS: frozenset[str] = frozenset(get_args(Knob))
-SURER_KNOBS: frozenset[str] = frozenset({"rest", "rounds", "work", "effort"})
-"""Those that change how hard the work is for anybody."""
 
 
 @dataclass(frozen=True)
@@ -280,9 +280,7 @@ def _fits(verdict: Verdict) -> bool:
     return verdict.strokes >= REACHED and verdict.trains_best == verdict.target
 
 
-def _nudged(
-    judge_: Judge, session: Session, least_gain: float = LEAST_GAIN, knobs: frozenset[str] = KNOBS
-) -> list[Nudge]:
+def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> list[Nudge]:
     """All that are possible, call up no new caution, and gain so much; the best first."""
     before = judge_.read(session)
     if before is None:
@@ -291,7 +289,7 @@ def _nudged(
     score, rules = judge_.verdict(before, said).score, {caution.rule for caution in said}
     found = []
     for turn, part, changed in candidates(session):
-        after = judge_.read(changed) if turn.knob in knobs else None
+        after = judge_.read(changed)
         if after is None:
             continue
         said = judge_.spoken(after)
@@ -303,24 +301,20 @@ def _nudged(
         if verdict.score < score + (-CURE_COST if cured else least_gain):
             continue
         changes = judge_.changes(before, after)
-        found.append(Nudge(turn.name, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict)))
+        found.append(
+            Nudge(turn.name, turn.knob, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict))
+        )
     return sorted(found, key=lambda each: (len(each.cures), each.score), reverse=True)
 
 
-def _surer(judge_: Judge, session: Session) -> list[Nudge]:
-    """The change that lets most more of all like this person reach the purpose, where too few of them do."""
-    begun = judge_.read(session)
-    if begun is None or judge_.verdict(begun, judge_.spoken(begun)).strokes < REACHED:
-        return []
+def _surer(judge_: Judge, session: Session, near: list[Nudge]) -> list[Nudge]:
+    """Of changes near to the purpose that it reaches, the one that lets most more of all like this person reach it,
+    where too few of them do."""
     before = judge_.sureness(session)
     if before >= SURE:
         return []
-    near = [
-        each
-        for each in _nudged(judge_, session, -SURER_COST, SURER_KNOBS)
-        if each.strokes >= REACHED and not each.cures
-    ]
-    found = [(judge_.sureness(each.session), each) for each in near[:SURER_TRIED]]
+    tried = [each for each in near if each.knob in SURER_KNOBS and each.strokes >= REACHED and not each.cures]
+    found = [(judge_.sureness(each.session), each) for each in tried[:SURER_TRIED]]
     after, best = max(found, key=lambda each: each[0], default=(0.0, None))
     if best is None or after < before + SURER:
         return []
@@ -338,12 +332,18 @@ def nudges(
     """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
     the best that does stands first, then what makes a purpose that is reached the surer."""
     judge_ = Judge(person, target_id, circumstances or Circumstances(), minutes)
-    found = _nudged(judge_, session)
+    begun = judge_.read(session)
+    if begun is None:
+        return ()
+    start = judge_.verdict(begun, judge_.spoken(begun))
+    near = _nudged(judge_, session, -SURER_COST)
+    found = [each for each in near if each.cures or each.score >= start.score + LEAST_GAIN]
+    surer = _surer(judge_, session, near) if start.strokes >= REACHED else []
     cures: dict[str, Nudge] = {}
     for nudge in found:
         for rule in nudge.cures:
             cures.setdefault(rule, nudge)
-    first = [*dict.fromkeys(cures.values()), *_surer(judge_, session)]
+    first = [*dict.fromkeys(cures.values()), *surer]
     taken = [nudge.session for nudge in first]
     return tuple([*first, *(nudge for nudge in found if nudge.session not in taken)][: max(MOST_SHOWN, len(first))])
 
