@@ -41,7 +41,7 @@ def _around(club: Club, person: Person, recent: list[LogEntry], wbgt_c: float | 
     return Circumstances(
         screening=person.screening,
         days_to_fight=(person.fight_on - today).days if person.fight_on else None,
-        hours_since_lactic=(now - last).total_seconds() / 3600 if last else None,
+        hours_since_lactic=(now - last) // timedelta(minutes=1) / 60 if last else None,
         wbgt_c=wbgt_c,
         concussion_uncleared=person.concussion_uncleared,
         niggles=tuple(niggle(flag["where"], flag["side"], days) for flag, days in flags),

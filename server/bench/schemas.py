@@ -152,12 +152,15 @@ class ProposeOut:
     """The best first, each of another family."""
 
 
+Role = Literal["", "weakest", "middle", "strongest"]
+
+
 @dataclass(frozen=True)
 class ScaledOut(ScaledColumn):
     document: DocumentOut
     name: str
     """Of the person, or of the rules."""
-    role: Literal["", "weakest", "middle", "strongest"]
+    role: Role
     person_id: int | None
 
 

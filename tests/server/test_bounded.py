@@ -8,6 +8,7 @@ from django.db import connection
 
 from server.bounded import Bound, BusyError, computes
 from tests.server.conftest import Coach, document
+from yoisho.engine import demand
 
 
 def test_so_many_at_once_the_next_wait_their_turn_and_one_more_is_sent_away():
@@ -52,11 +53,56 @@ def test_a_place_is_free_again_after_a_fault():
             bound(lambda: 1 / 0)()
 
 
-@pytest.mark.parametrize("path", ["evaluate", "claim", "propose", "scale", "nudges", "make-it-so"])
-def test_what_computes_is_bounded_and_says_when_to_come_again(coach: Coach, monkeypatch, path):
+@pytest.fixture
+def full(monkeypatch):
+    """As much is asked as can be worked out and waited for."""
     monkeypatch.setattr(computes, "inside", BoundedSemaphore(1))
     assert computes.inside.acquire(blocking=False)
-    answer = coach.post(path, {"document": document(), "target": "lactic-capacity", "minutes": 30, "kcal": 300})
+
+
+@pytest.mark.parametrize("path", ["evaluate", "claim", "propose", "scale", "nudges", "make-it-so"])
+def test_what_computes_is_bounded_and_says_when_to_come_again(coach: Coach, full, path):
+    body = {"document": document(title="A night too many"), "target": "lactic-capacity", "minutes": 37, "kcal": 300}
+    answer = coach.post(path, {**body, "to": [coach.person().pk]})
     assert answer.status_code == 429, answer.content
     assert answer["Retry-After"] == "1"
     assert "Ask again in a moment" in answer.json()["detail"]
+
+
+def simulated(monkeypatch) -> list[float]:
+    """The seconds of every session that is simulated from here on."""
+    seen, simulate = [], demand.simulate
+    monkeypatch.setattr(
+        demand, "simulate", lambda *all_, **named: seen.append(all_[0].sum()) or simulate(*all_, **named)
+    )
+    return seen
+
+
+def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coach: Coach, monkeypatch):
+    body = {"document": document("7 x (21 power / 39 rest)"), "target": "lactic-capacity"}
+    seen = simulated(monkeypatch)
+    first = coach.post("evaluate", body)
+    once = len(seen)
+    assert once > 0
+    monkeypatch.setattr(computes, "inside", BoundedSemaphore(1))
+    assert computes.inside.acquire(blocking=False)
+    again = coach.post("evaluate", body)
+    assert (again.status_code, again.content, len(seen)) == (200, first.content, once)
+
+
+def test_another_person_or_another_fact_about_them_is_another_question(coach: Coach, monkeypatch):
+    person = coach.person()
+    body = {"document": document("7 x (22 power / 39 rest)"), "target": "lactic-capacity", "person_id": person.pk}
+    first = coach.post("evaluate", body).json()
+    person.knocks.create(on="2026-01-02")
+    second = coach.post("evaluate", body).json()
+    rules = [{each["rule"] for each in found["reading"]["cautions"]} for found in (first, second)]
+    assert rules[1] - rules[0] == {"concussion"}
+    elder = coach.person("Ada Quay", birth_year=1950)
+    third = coach.post("evaluate", {**body, "person_id": elder.pk}).json()
+    assert third["reading"]["hr_max_bpm"] < first["reading"]["hr_max_bpm"]
+
+
+def test_a_fault_is_not_kept(coach: Coach, monkeypatch):
+    body = {"document": document("3 x (20 rest)"), "target": "lactic-capacity", "kcal": 300}
+    assert [coach.post("claim", body).status_code for _ in range(2)] == [422, 422]

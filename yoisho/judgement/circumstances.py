@@ -91,5 +91,5 @@ class Circumstances:
     """Days before a fight that the club's school puts the last hard lactic day at."""
     limits: tuple[Limit, ...] = ()
     """Those that hold today."""
-    strikes_this_week: dict[Limb, float] = field(default_factory=dict)
+    strikes_this_week: dict[Limb, float] = field(default_factory=dict, hash=False)
     """Counted or expected in the last seven days, this session not among them."""
