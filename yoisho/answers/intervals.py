@@ -7,7 +7,7 @@ from typing import TypeVar
 from yoisho.engine.readout import Reading
 from yoisho.session.timeline import Timeline
 from yoisho.session.timeline import TimelineInterval as Flat
-from yoisho.session.volume import Volume, interval_volume
+from yoisho.session.volume import Volume, interval_volumes
 from yoisho.strikes.counts import Limb, Stance
 from yoisho.strikes.notation import calls
 from yoisho.strikes.tempo import TEMPOS, Hatch, Kind, TempoId
@@ -79,7 +79,7 @@ def told(interval: Flat, volume: Volume) -> dict[str, object]:
 
 def volumes_of(timeline: Timeline, reading: Reading | None, stance: Stance) -> Sequence[Volume]:
     """Strikes expected of every interval: as read, after the fade; of a session without work as it is written."""
-    return reading.volumes if reading else [interval_volume(one, stance) for one in timeline.intervals]
+    return reading.volumes if reading else interval_volumes(timeline.intervals, stance)
 
 
 def interval_answer(interval: Flat, volume: Volume) -> TimelineInterval:

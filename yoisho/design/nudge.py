@@ -32,7 +32,7 @@ SURER = 0.1
 """What it must gain at least."""
 SURER_COST = 0.02
 """What it may cost the score."""
-SURER_TRIED = 24
+SURER_TRIED = 12
 """Of those nearest to the purpose: each is simulated for all who are like this person."""
 CURE_COST = 0.15
 """What a cure may cost the score at the most: less hard for the purpose, and safer."""

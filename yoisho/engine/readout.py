@@ -1,7 +1,9 @@
 """What is read from a run of a timeline: figures with ranges, traces for drawing, every bout and every interval."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TypeVar, cast
 
 import numpy as np
 
@@ -12,8 +14,9 @@ from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.engine.work_bouts import WorkBouts, find_work_bouts
 from yoisho.session.timeline import Timeline
-from yoisho.session.volume import Volume, interval_volume, total
+from yoisho.session.volume import Volume, interval_volumes, total
 
+T = TypeVar("T")
 DRAW_SAMPLES = 200
 """Samples a run of draws is read at, the ends of its intervals besides: enough for a range."""
 BAND_SAMPLES = 160
@@ -100,13 +103,16 @@ class Reading:
 
     def main_bouts(self, purpose: str | None) -> WorkBouts:
         """The work bouts that a purpose is judged by: those of the parts that state it, where any does."""
-        if purpose not in self._main_bouts:
-            own = self.timeline.main(purpose) == self.timeline.main()
-            self._main_bouts[purpose] = self.work_bouts if own else find_work_bouts(self.timeline, purpose)
-        return self._main_bouts[purpose]
+        return self.once(_main_bouts, purpose)
+
+    def once(self, work: "Callable[[Reading, str | None], T]", purpose: str | None) -> T:
+        """What `work` makes of the reading for a purpose; it is done when first asked for."""
+        if (work, purpose) not in self._done:
+            self._done[work, purpose] = work(self, purpose)
+        return cast(T, self._done[work, purpose])
 
     @cached_property
-    def _main_bouts(self) -> dict[str | None, WorkBouts]:
+    def _done(self) -> dict[tuple[object, str | None], object]:
         return {}
 
     def told(self, figures: dict[str, Figure]) -> dict[str, Figure]:
@@ -140,10 +146,11 @@ class Reading:
     @cached_property
     def volumes(self) -> tuple[Volume, ...]:
         """Strikes by limb and level of every interval, in the order of the timeline, after the fade."""
-        expected = self.measured.strikes[:, 0]
+        intervals, expected = self.timeline.intervals, self.measured.strikes[:, 0].tolist()
+        planned = interval_volumes(intervals, self.person.stance)
         return tuple(
-            interval_volume(one, self.person.stance).times(float(found) / one.strikes if one.strikes else 1.0)
-            for one, found in zip(self.timeline.intervals, expected, strict=True)
+            volume.times(found / one.strikes) if one.strikes else volume
+            for one, volume, found in zip(intervals, planned, expected, strict=True)
         )
 
     @cached_property
@@ -158,6 +165,11 @@ class Reading:
         drawn = self.spread.intervals if self.spread else dict.fromkeys(names)
         columns = {name: _ranged(best, drawn[name]) for name, best in names.items()}
         return tuple({name: columns[name][i] for name in names} for i in range(len(self.timeline.intervals)))
+
+
+def _main_bouts(reading: Reading, purpose: str | None) -> WorkBouts:
+    own = reading.timeline.main(purpose) == reading.timeline.main()
+    return reading.work_bouts if own else find_work_bouts(reading.timeline, purpose)
 
 
 def try_reading(person: Person, timeline: Timeline) -> Reading | None:

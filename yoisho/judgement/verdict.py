@@ -82,7 +82,11 @@ class Verdict:
 
 def measure_values(reading: Reading, purpose: str | None = None) -> dict[str, float]:
     """Every number a purpose may ask about, by name, of the parts that state it where any does."""
-    return {name: float(found[0]) for name, found in _values(reading, reading.measured, purpose).items()}
+    return {name: float(found[0]) for name, found in reading.once(_best_guess, purpose).items()}
+
+
+def _best_guess(reading: Reading, purpose: str | None) -> dict[str, Floats]:
+    return _values(reading, reading.measured, purpose)
 
 
 def _values(reading: Reading, measured: Measured, purpose: str | None) -> dict[str, Floats]:
@@ -215,8 +219,8 @@ def judge(reading: Reading, target_id: str | None = None, spoken: Several[Cautio
     It is read from the parts that state the purpose, where any does. A stop among the cautions that are `spoken` stands
     against any of it.
     """
-    values = measure_values(reading, target_id)
-    scores = {target.id: score(target, values) for target in TARGETS.values()}
+    values, arrays = measure_values(reading, target_id), reading.once(_best_guess, target_id)
+    scores = {target.id: float(_scores(target, arrays)[0]) for target in TARGETS.values()}
     best = max(scores, key=lambda name: scores[name])
     target = TARGETS[target_id or best]
     reached = scores[target.id]

@@ -1,6 +1,5 @@
 """Volume: strikes by limb and level, of an interval, a part, a session or a week."""
 
-from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from functools import cache
@@ -106,18 +105,37 @@ def interval_volume(interval: TimelineInterval, stance: Stance = "orthodox") -> 
     return Volume(by_hand(strikes), {}, strikes, counted, strikes)
 
 
+def interval_volumes(intervals: Iterable[TimelineInterval], stance: Stance = "orthodox") -> list[Volume]:
+    """Of each of several intervals, before any fade."""
+    known: dict[tuple[int, int, int, bool], Volume] = {}
+    found = []
+    for one in intervals:
+        # Repetitions of one interval of the tree are alike, where they are as long and strike the same.
+        key = id(one.source), id(one.combination), one.seconds, one.partner
+        if key not in known:
+            known[key] = interval_volume(one, stance)
+        found.append(known[key])
+    return found
+
+
 def total(volumes: Iterable[Volume]) -> Volume:
     """Of several together: a part, a session, a week."""
-    limbs, heights = Counter[Limb](), Counter[Height]()
-    sums = [0.0] * 5
+    limbs: dict[Limb, float] = {}
+    heights: dict[Height, float] = {}
+    strikes = counted = open_ = defences = steps = 0.0
     for each in volumes:
-        limbs.update(each.limbs)
-        heights.update(each.heights)
-        for index, number in enumerate((each.strikes, each.counted, each.open, each.defences, each.steps)):
-            sums[index] += number
-    return Volume(dict(limbs), dict(heights), *sums)
+        for limb, number in each.limbs.items():
+            limbs[limb] = limbs.get(limb, 0) + number
+        for height, number in each.heights.items():
+            heights[height] = heights.get(height, 0) + number
+        strikes += each.strikes
+        counted += each.counted
+        open_ += each.open
+        defences += each.defences
+        steps += each.steps
+    return Volume(limbs, heights, strikes, counted, open_, defences, steps)
 
 
 def volume(intervals: Iterable[TimelineInterval], stance: Stance = "orthodox") -> Volume:
     """Of several intervals as planned, before any fade."""
-    return total(interval_volume(interval, stance) for interval in intervals)
+    return total(interval_volumes(intervals, stance))
