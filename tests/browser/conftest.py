@@ -3,21 +3,20 @@
 import json
 import os
 import time
-from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 from unittest.mock import patch
 
 import pytest
-from django.apps import apps
 from django.core.management import call_command
-from django.core.management.color import no_style
 from django.db import connection
 from django.test import TransactionTestCase
 from playwright.sync_api import expect
 
 from server.review.tasks import learn
 from server.roster.models import Person
+from tests.browser.kept import AWAY, KeptPage
+from tests.demo_rows import KEPT, DemoRows
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 PATIENCE_MS = 40_000
@@ -66,9 +65,6 @@ def nobody_asks(at_most_s: float = 5.0) -> None:
         time.sleep(0.02)
 
 
-KEPT = ("django_migrations", "django_content_type", "auth_permission")
-
-
 def empty(_case: TransactionTestCase | None = None) -> None:
     """All rows go, in one question and without locking a table: ten times as quick as Django's own way."""
     with connection.cursor() as cursor:
@@ -84,42 +80,27 @@ def quick_emptying():
         yield
 
 
-class DemoRows:
-    """A hall as it is made once: its rows are put back for every further test, in a fiftieth of the time."""
-
-    def __init__(self, make: Callable[[], object]) -> None:
-        self.make = make
-        self.rows: dict[str, bytes] = {}
-
-    def load(self) -> None:
-        with connection.cursor() as cursor:
-            if self.rows:
-                self._put_back(cursor)
-            else:
-                self.make()
-                self._take(cursor)
-
-    def _take(self, cursor) -> None:
-        for table in connection.introspection.table_names(cursor):
-            with cursor.copy(f'COPY "{table}" TO STDOUT') as out:
-                rows = b"".join(out)
-            if rows and table not in KEPT and not table.startswith("procrastinate"):
-                self.rows[table] = rows
-
-    def _put_back(self, cursor) -> None:
-        cursor.execute("SET session_replication_role = replica")
-        for table, rows in self.rows.items():
-            with cursor.copy(f'COPY "{table}" FROM STDIN') as into:
-                into.write(rows)
-        # A test of the migrations may have begun the numbers anew.
-        cursor.execute("; ".join(connection.ops.sequence_reset_sql(no_style(), apps.get_models())))
-        cursor.execute("SET session_replication_role = origin")
-
-
 def train() -> None:
     """Four weeks behind the demo hall, and what they teach of Runa."""
     call_command("load_demo", weeks=4)
     learn(Person.objects.get(name="Runa Velde"))
+
+
+@pytest.fixture(scope="session")
+def kept(browser, browser_context_args):
+    shared = KeptPage(browser, **browser_context_args)
+    with shared.watched():
+        yield shared
+
+
+@pytest.fixture
+def page(request, kept, live_server):
+    """The page that tests share, as if it were new; one of its own where a test asks for another kind of browser."""
+    if request.node.get_closest_marker("browser_context_args"):
+        yield request.getfixturevalue("context").new_page()
+        return
+    yield kept.opened()
+    kept.wipe(live_server.url)
 
 
 DEMO = DemoRows(partial(call_command, "load_demo", weeks=0))
@@ -134,18 +115,22 @@ def app(request, live_server, settings, transactional_db, page):
     settings.DEMO = True
     (TRAINED if "trained" in request.fixturenames else DEMO).load()
     wrong: list[str] = []
-    page.on("pageerror", lambda error: wrong.append(f"error on the page: {error}"))
-    page.on(
-        "request",
-        lambda request: (
-            None
-            if request.url.startswith((live_server.url, "data:"))
-            else wrong.append(f"left the origin: {request.url}")
-        ),
-    )
+
+    def failed(error):
+        wrong.append(f"error on the page: {error}")
+
+    def asked(request):
+        if not request.url.startswith((live_server.url, "data:")):
+            wrong.append(f"left the origin: {request.url}")
+
+    page.on("pageerror", failed)
+    page.on("request", asked)
     page.set_default_timeout(PATIENCE_MS)
     yield page
-    page.close()
+    if not page.is_closed():
+        page.goto(f"{live_server.url}{AWAY}")
+        page.remove_listener("pageerror", failed)
+        page.remove_listener("request", asked)
     nobody_asks()
     assert wrong == []
 

@@ -5,6 +5,7 @@ import io
 import json
 import zipfile
 from datetime import date, time, timedelta
+from functools import partial
 from uuid import uuid4
 
 import icalendar
@@ -18,6 +19,7 @@ from server.accounts.models import Club, Role, User
 from server.records.tables import TABLES
 from server.roster.models import Group
 from server.today.models import Planned
+from tests.demo_rows import DemoRows
 from tests.server.conftest import Coach, fault, run_of
 from yoisho.formats.heart_file import read_heart_file
 
@@ -49,10 +51,13 @@ def bring(coach, data: bytes):
     return coach.client.post("/api/club/records", {"file": SimpleUploadedFile("club.zip", data)})
 
 
+DEMO = DemoRows(partial(call_command, "load_demo", weeks=2))
+
+
 @pytest.fixture
 def full(db):
     """The demo hall with two weeks behind it, its owner signed in, and one of everything else."""
-    call_command("load_demo", weeks=2)
+    DEMO.load()
     club = Club.objects.get()
     owner = Coach.__new__(Coach)
     owner.club, owner.user, owner.client = club, User.objects.get(), Coach("no hall").client

@@ -6,7 +6,7 @@ the weaker. *All out* asks for the top rate, which falls inside the effort. Shar
 our own settings, settled against the published figures that `tests/published` names.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from itertools import groupby
 
@@ -26,6 +26,8 @@ MOST_FOOTWORK = 0.5
 """Of what a word asks above rest, footwork takes at most this share."""
 LOWEST_ALL_OUT = 0.45
 """Of the top rate of someone fresh, what is still asked of the exhausted."""
+MOST_KNOWN = 8000
+"""Intervals, times people, whose demand a cohort remembers: a megabyte."""
 SHORTEST_S = 10.0
 """Interval up to which a word counts as hard as it gets."""
 HARDEST_FRAC = 8.0
@@ -46,6 +48,8 @@ class Striking:
     """Multiplies the force of strikes thrown all out [-]."""
     share: dict[str, Floats]
     """Multiplies what a word asks above rest [-]."""
+    known: "dict[object, _Asked]" = field(default_factory=dict, compare=False, repr=False)
+    """What was asked of them lately: a search changes one interval of many."""
 
 
 @dataclass(frozen=True)
@@ -164,7 +168,7 @@ def demands_of(timeline: Timeline, people: People, striking: Striking) -> Demand
         else:
             # Repetitions of one interval of the tree ask the same, where they strike the same.
             key = id(interval.source), id(interval.combination), unbroken_s
-            known[key] = found = known.get(key) or _asked(interval, unbroken_s, people, striking)
+            known[key] = found = known.get(key) or _asked_before(interval, unbroken_s, people, striking)
             ceiling = found.ceiling
         asked.append(found)
     stretches = [each for one in asked for each in one.stretches]
@@ -179,6 +183,16 @@ def demands_of(timeline: Timeline, people: People, striking: Striking) -> Demand
         strikes_per_s=np.array([one.strikes_per_s for one in asked]),
         unstruck=np.array([one.unstruck for one in asked]),
     )
+
+
+def _asked_before(interval: TimelineInterval, unbroken_s: float, people: People, striking: Striking) -> _Asked:
+    known, key = striking.known, (interval.source, interval.combination, interval.seconds, unbroken_s)
+    found = known.get(key)
+    if found is None:
+        if len(known) * len(people) >= MOST_KNOWN:
+            known.clear()
+        known[key] = found = _asked(interval, unbroken_s, people, striking)
+    return found
 
 
 def _asked(interval: TimelineInterval, unbroken_s: float, people: People, striking: Striking) -> _Asked:

@@ -52,7 +52,13 @@ class Measured:
 
     def over(self, bouts: tuple[WorkBout, ...]) -> dict[str, Floats]:
         """The figures that are read from the work bouts, for other bouts than the session's own, each of shape (k,)."""
-        return _of_bouts(self.run, self.asked_ml_kg, bouts, self.highest_lactic_rate)[0]
+        if bouts not in self._over:
+            self._over[bouts] = _of_bouts(self.run, self.asked_ml_kg, bouts, self.highest_lactic_rate)[0]
+        return self._over[bouts]
+
+    @cached_property
+    def _over(self) -> dict[tuple[WorkBout, ...], dict[str, Floats]]:
+        return {}
 
     @cached_property
     def intervals(self) -> dict[str, Floats]:

@@ -146,11 +146,10 @@ class Reading:
     @cached_property
     def volumes(self) -> tuple[Volume, ...]:
         """Strikes by limb and level of every interval, in the order of the timeline, after the fade."""
-        intervals, expected = self.timeline.intervals, self.measured.strikes[:, 0].tolist()
-        planned = interval_volumes(intervals, self.person.stance)
+        planned, expected = interval_volumes(self.timeline.intervals, self.person.stance), self.measured.strikes[:, 0]
         return tuple(
-            volume.times(found / one.strikes) if one.strikes else volume
-            for one, volume, found in zip(intervals, planned, expected, strict=True)
+            volume.times(found / volume.strikes) if volume.strikes else volume
+            for volume, found in zip(planned, expected.tolist(), strict=True)
         )
 
     @cached_property

@@ -5,9 +5,10 @@ A purpose is a small set of measures. Each has a desirability from 0 to 1: a tra
 (Derringer and Suich 1980, from memory). The settings are our own unless a source is named beside them.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from math import inf
-from typing import TYPE_CHECKING, Literal, TypeAlias
+from typing import TYPE_CHECKING, Any, Literal, TypeAlias
 
 import numpy as np
 
@@ -42,16 +43,19 @@ class Measure:
 
     def desirability(self, value: float) -> float:
         """0 to 1."""
-        return float(self.desirabilities(np.array([value]))[0])
+        return float(self._trapezoid(value, min, max))
 
     def desirabilities(self, values: Floats) -> Floats:
         """Each 0 to 1."""
-        found = np.ones_like(values)
+        return np.broadcast_to(self._trapezoid(values, np.minimum, np.maximum), values.shape)
+
+    def _trapezoid(self, value: Any, least: Callable[..., Any], most: Callable[..., Any]) -> Any:
+        found = 1.0
         if self.none_below < self.full_from:
-            found = np.minimum(found, (values - self.none_below) / (self.full_from - self.none_below))
+            found = least(found, (value - self.none_below) / (self.full_from - self.none_below))
         if self.full_to < self.none_above:
-            found = np.minimum(found, (self.none_above - values) / (self.none_above - self.full_to))
-        return np.maximum(found, 0.0)
+            found = least(found, (self.none_above - value) / (self.none_above - self.full_to))
+        return most(found, 0.0)
 
 
 @dataclass(frozen=True)

@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from collections.abc import Sequence as Several
 from dataclasses import dataclass
-from math import isfinite
-from typing import Literal
+from math import exp, isfinite, log
+from typing import Any, Literal
 
 import numpy as np
 
@@ -82,11 +82,11 @@ class Verdict:
 
 def measure_values(reading: Reading, purpose: str | None = None) -> dict[str, float]:
     """Every number a purpose may ask about, by name, of the parts that state it where any does."""
-    return {name: float(found[0]) for name, found in reading.once(_best_guess, purpose).items()}
+    return reading.once(_best_guess, purpose)
 
 
-def _best_guess(reading: Reading, purpose: str | None) -> dict[str, Floats]:
-    return _values(reading, reading.measured, purpose)
+def _best_guess(reading: Reading, purpose: str | None) -> dict[str, float]:
+    return {name: float(found[0]) for name, found in _values(reading, reading.measured, purpose).items()}
 
 
 def _values(reading: Reading, measured: Measured, purpose: str | None) -> dict[str, Floats]:
@@ -101,13 +101,18 @@ def _values(reading: Reading, measured: Measured, purpose: str | None) -> dict[s
 
 def score(target: Target, values: Mapping[str, float]) -> float:
     """Weighted geometric mean of the desirabilities, 0 to 1."""
-    return float(_scores(target, {name: np.array([value]) for name, value in values.items()})[0])
+    return exp(_mean_log(target, [log(max(_LEAST, m.desirability(values[m.figure]))) for m in target.measures]))
 
 
 def _scores(target: Target, values: Mapping[str, Floats]) -> Floats:
-    weights = sum(measure.weight for measure in target.measures)
-    logs = sum(m.weight * np.log(np.maximum(_LEAST, m.desirabilities(values[m.figure]))) for m in target.measures)
-    return np.asarray(np.exp(logs / weights))
+    """The same of many draws, shape (k,)."""
+    logs = [np.log(np.maximum(_LEAST, m.desirabilities(values[m.figure]))) for m in target.measures]
+    return np.asarray(np.exp(_mean_log(target, logs)))
+
+
+def _mean_log(target: Target, logs: Several[Any]) -> Any:
+    weights = [measure.weight for measure in target.measures]
+    return sum(weight * each for weight, each in zip(weights, logs, strict=True)) / sum(weights)
 
 
 def _sureness(reading: Reading, target: Target, purpose: str | None) -> float | None:
@@ -219,8 +224,8 @@ def judge(reading: Reading, target_id: str | None = None, spoken: Several[Cautio
     It is read from the parts that state the purpose, where any does. A stop among the cautions that are `spoken` stands
     against any of it.
     """
-    values, arrays = measure_values(reading, target_id), reading.once(_best_guess, target_id)
-    scores = {target.id: float(_scores(target, arrays)[0]) for target in TARGETS.values()}
+    values = measure_values(reading, target_id)
+    scores = {target.id: score(target, values) for target in TARGETS.values()}
     best = max(scores, key=lambda name: scores[name])
     target = TARGETS[target_id or best]
     reached = scores[target.id]

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from functools import cache
+from functools import cache, lru_cache
 from typing import TypeVar
 
 from yoisho.session.timeline import TimelineInterval
@@ -113,9 +113,15 @@ def interval_volumes(intervals: Iterable[TimelineInterval], stance: Stance = "or
         # Repetitions of one interval of the tree are alike, where they are as long and strike the same.
         key = id(one.source), id(one.combination), one.seconds, one.partner
         if key not in known:
-            known[key] = interval_volume(one, stance)
+            known[key] = _lately(replace(one, start_s=0, part=0, path=()), stance)
         found.append(known[key])
     return found
+
+
+@lru_cache(4096)
+def _lately(interval: TimelineInterval, stance: Stance) -> Volume:
+    """A search changes one interval of many."""
+    return interval_volume(interval, stance)
 
 
 def total(volumes: Iterable[Volume]) -> Volume:

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
+import { useState } from "react";
 import { askAnew } from "../../api/askAnew";
 import type { Schemas } from "../../api/client";
 import { api, need } from "../../api/client";
@@ -17,6 +18,7 @@ export function Learned({ personId }: { personId: number }) {
     // It is worked out beside the requests.
     refetchInterval: ({ state }) => (state.data?.working ? 3000 : false),
   });
+  const [wanted, setWanted] = useState<boolean>();
   const learn = useMutation({
     mutationFn: (on: boolean) =>
       need(api.PUT("/api/people/{person_id}/learned", { params: { path: { person_id: personId } }, body: { on } })),
@@ -61,9 +63,12 @@ export function Learned({ personId }: { personId: number }) {
           <input
             type="checkbox"
             className="checkbox"
-            checked={learn.isPending ? learn.variables : data.on}
-            disabled={learn.isPending}
-            onChange={(event) => learn.mutate(event.target.checked)}
+            checked={wanted ?? data.on}
+            disabled={wanted !== undefined}
+            onChange={({ target }) => {
+              setWanted(target.checked);
+              learn.mutate(target.checked, { onSettled: () => setWanted(undefined) });
+            }}
           />
           Use it, wherever this person is judged
         </label>
