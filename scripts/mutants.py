@@ -98,18 +98,25 @@ def _skipped(tree: ast.AST) -> set[int]:
     return out
 
 
+def _segment(lines: list[bytes], first: int, begin: int, last: int, end: int) -> str:
+    """What stands from one place to another; places are counted in bytes, as the syntax tree counts them."""
+    whole = b"".join(lines[first - 1 : last])
+    return whole[begin : len(whole) - len(lines[last - 1]) + end].decode()
+
+
 def mutants_of(file: Path) -> Iterator[Mutant]:
     source = file.read_text(encoding="utf-8")
     tree = ast.parse(source)
+    lines = source.encode().splitlines(keepends=True)
     skipped = _skipped(tree)
     for node in ast.walk(tree):
         if id(node) in skipped or not isinstance(node, ast.expr):
             continue
         changed = _changed(node)
-        was = ast.get_source_segment(source, node)
-        if changed is None or was is None or node.end_lineno is None or node.end_col_offset is None:
+        if changed is None or node.end_lineno is None or node.end_col_offset is None:
             continue
         end = node.end_lineno, node.end_col_offset
+        was = _segment(lines, node.lineno, node.col_offset, *end)
         yield Mutant(file, node.lineno, node.col_offset, end, f"({ast.unparse(changed)})", " ".join(was.split()))
 
 

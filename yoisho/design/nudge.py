@@ -237,14 +237,14 @@ def simulated(person: Person, session: Session, *, ranges: bool = False) -> Read
 class Judge:
     """Reads and scores sessions for one person, purpose, day and time."""
 
-    def __init__(self, person: Person, target_id: str, circumstances: Circumstances, minutes: int | None):
-        self.person, self.minutes = person, minutes
+    def __init__(self, person: Person, target_id: str, circumstances: Circumstances, longest_s: int | None):
+        self.person, self.longest_s = person, longest_s
         self.circumstances = replace(circumstances, purpose=target_id)
         self.target: Target = TARGETS[target_id]
 
     def read(self, session: Session) -> Reading | None:
-        """None where there is nothing to do, where it cannot be done, or not in the minutes."""
-        if self.minutes is not None and session.total_s > 60 * self.minutes:
+        """None where there is nothing to do, where it cannot be done, or not in so many seconds."""
+        if self.longest_s is not None and session.total_s > self.longest_s:
             return None
         return simulated(self.person, session)
 
@@ -322,6 +322,11 @@ def _surer(judge_: Judge, session: Session, near: list[Nudge]) -> list[Nudge]:
     return [replace(best, changes=(told, *best.changes))]
 
 
+def _longest_s(session: Session, minutes: int | None) -> int | None:
+    """The seconds that a change may take; a session that is longer already gets no longer."""
+    return None if minutes is None else max(60 * minutes, session.total_s)
+
+
 def nudges(
     person: Person,
     session: Session,
@@ -331,7 +336,7 @@ def nudges(
 ) -> tuple[Nudge, ...]:
     """The best small changes that serve the purpose, each with what it would do; for every caution that one can cure
     the best that does stands first, then what makes a purpose that is reached the surer."""
-    judge_ = Judge(person, target_id, circumstances or Circumstances(), minutes)
+    judge_ = Judge(person, target_id, circumstances or Circumstances(), _longest_s(session, minutes))
     begun = judge_.read(session)
     if begun is None:
         return ()
@@ -356,7 +361,7 @@ def make_it_so(
     minutes: int | None = None,
 ) -> Series:
     """The shortest series of nudges after which the session trains its purpose, within the minutes."""
-    judge_ = Judge(person, target_id, circumstances or Circumstances(), minutes)
+    judge_ = Judge(person, target_id, circumstances or Circumstances(), _longest_s(session, minutes))
     begun = judge_.read(session)
     if begun is None:
         return Series((), session, 0, reached=False)

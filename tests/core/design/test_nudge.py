@@ -193,6 +193,13 @@ def test_what_is_on_target_needs_no_step():
     assert (found.reached, found.steps, found.session) == (True, (), given_)
 
 
+def test_a_session_longer_than_the_minutes_is_still_made_better_and_gets_no_longer():
+    found = nudges(club_boxer(), NEARLY, "lactic-capacity", minutes=10)
+    assert NEARLY.total_s > 600
+    assert found
+    assert all(each.session.total_s <= NEARLY.total_s for each in found)
+
+
 def test_the_minutes_are_kept():
     minutes = 30
     assert sum(duration_s(part.tree) for part in NEARLY.parts) <= 60 * minutes

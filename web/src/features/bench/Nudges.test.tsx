@@ -21,9 +21,13 @@ const nudge = (name: string, more: Partial<Schemas["NudgeOut"]> = {}): Schemas["
   ...more,
 });
 
-function list(found: Schemas["NudgeOut"][], onApply = vi.fn()) {
+function list(found: Schemas["NudgeOut"][] | Error, onApply = vi.fn()) {
   const client = makeQueryClient();
-  client.setQueryData(nudges(asked).queryKey, found);
+  const query = nudges(asked);
+  if (found instanceof Error) {
+    client.setQueryDefaults(query.queryKey, { retryOnMount: false });
+    client.getQueryCache().build(client, { queryKey: query.queryKey }).setState({ status: "error", error: found });
+  } else client.setQueryData(query.queryKey, found);
   const place = show(
     <QueryClientProvider client={client}>
       <Nudges asked={asked} partNames={["Warm-up", "Bursts"]} purpose="sprint power" onApply={onApply} />
@@ -45,6 +49,12 @@ describe("nudges", () => {
     act(() => place.querySelector<HTMLButtonElement>("li:last-child button")?.click());
     expect(onApply.mock.calls[0]?.[0].title).toBe("1 round fewer");
     expect(onApply.mock.calls[0]?.[1]).toContain("Ctrl Z takes it back");
+  });
+
+  it("say why where they could not be worked out, and not that there is none", () => {
+    const { place } = list(new Error("This person is not there any more."));
+    expect(place.querySelector("[role=alert]")?.textContent).toContain("not there any more");
+    expect(place.textContent).not.toContain("No small change");
   });
 
   it("say where there is none", () => {

@@ -46,6 +46,10 @@ export function Nudges({ asked, partNames, purpose, onApply }: Props) {
       )}
       {query.isPending ? (
         <p className="quiet pt-1 text-[13px]">Trying small changes …</p>
+      ) : query.error ? (
+        <p className="pt-1 text-[13px]" role="alert">
+          {query.error.message}
+        </p>
       ) : nudges.length === 0 ? (
         <p className="quiet pt-1 text-[13px]">No small change makes it better.</p>
       ) : (
