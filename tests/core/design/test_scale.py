@@ -179,3 +179,10 @@ def test_nothing_is_scaled_to_somebody_that_could_have_been_left_out_for_them(te
 def test_a_stop_against_all_training_is_said_and_nothing_is_scaled():
     with pytest.raises(ScaleError, match="not for this person: A knock-out"):
         scale(ROUNDS, FIGHTER, CLUB, Circumstances(concussion_uncleared=True))
+
+
+@pytest.mark.parametrize(("text", "rounds"), [
+    ("Main: 4 x 0:45 power rest 0:20", 1), ("Main: 4 x 0:44 power rest 0:20", 0), ("Main: 4 x 0:45 power rest 0:19", 0),
+])  # fmt: skip
+def test_rounds_are_efforts_of_three_quarters_of_a_minute_and_more_with_a_rest_to_sit_down_in(text, rounds):
+    assert len(places(session(text))) == rounds

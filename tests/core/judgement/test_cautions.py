@@ -6,7 +6,7 @@ import pytest
 from tests.core.people import club_boxer
 from yoisho.engine.person import Value, person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import HEAT, RULES, cautions, is_lactic
+from yoisho.judgement.cautions import CURABLE, DAILY, FINAL, HEAT, RULES, cautions, is_lactic
 from yoisho.judgement.circumstances import Circumstances, Screening
 from yoisho.review.pain import niggle
 from yoisho.session.shorthand import read as line
@@ -275,3 +275,27 @@ def test_the_quick_are_asked_for_more_than_the_slow():
     text = "2:00 flow bag [1-2] 470 a minute"
     assert "Rate" in seals(text)
     assert "Rate" not in seals(text, who=quick)
+
+
+def test_what_is_told_of_a_day_is_what_holds_whatever_is_done_on_it():
+    of_the_person = {
+        "concussion",
+        "screening",
+        "clearance-ends",
+        "limit",
+        "heat",
+        "bout-cut-off",
+        "niggle",
+        "lactic-gap",
+    }
+    assert of_the_person | {"strike-ceiling"} == DAILY
+
+
+def test_a_knock_to_the_head_alone_can_never_be_gone_past():
+    assert {"concussion"} == FINAL
+
+
+def test_what_another_line_can_cure_is_all_but_what_only_a_physician_a_day_or_a_clock_cures():
+    assert {rule.id for rule in RULES} - CURABLE == {
+        "concussion", "screening", "clearance-ends", "heat", "medication", "bare-hands", "kit", "evidence"
+    }  # fmt: skip

@@ -1,5 +1,7 @@
 """Statements a coach would sign."""
 
+import re
+
 import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
@@ -219,3 +221,17 @@ def test_forty_twenty_is_told_as_a_stretch_and_rounds_as_rounds():
 
     assert said("10 x (40 combination / 20 recover)").startswith("Stretches with no long pause of 10:00")
     assert said("3 x 3:00 combination rest 1:00").startswith("Rounds of 3:00")
+
+
+@pytest.mark.parametrize(
+    ("purpose", "figure", "unit_s"),
+    [
+        ("sprint-power", "bout_s", 1), ("sprint-capacity", "bout_s", 1), ("lactic-power", "bout_s", 1),
+        ("lactic-capacity", "bout_s", 1), ("threshold", "round_s", 60),
+    ],
+)  # fmt: skip
+def test_the_efforts_that_a_purpose_names_in_words_are_those_it_is_full_marks_for(purpose, figure, unit_s):
+    target = TARGETS[purpose]
+    least, most = (int(number) for number in re.findall(r"[0-9]+", target.work)[:2])
+    measure = next(each for each in target.measures if each.figure == figure)
+    assert (measure.full_from, measure.full_to) == (least * unit_s, most * unit_s)

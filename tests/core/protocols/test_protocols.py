@@ -11,6 +11,7 @@ from yoisho.judgement.verdict import judge
 from yoisho.protocols import PROTOCOLS, SCALES
 from yoisho.protocols.families import FAMILIES
 from yoisho.protocols.protocol import WARM_UP, Version
+from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read_parts, write_parts
 from yoisho.session.timeline import Timeline, unroll
 from yoisho.session.volume import volume
@@ -167,3 +168,28 @@ def test_there_is_one_warm_up_whoever_puts_it_there():
     assert lengths == {"shadow"}
     assert [type(part.tree).__name__ for part in (*WARM_UP.values(), NUDGED)] == ["Sequence"] * 5
     assert {part.tree.items[-1].seconds for part in (*WARM_UP.values(), NUDGED)} == {60}
+
+
+def written(seconds: float) -> bool:
+    """Whether a coach would write it on a whiteboard: any even second of a burst, else fives."""
+    return seconds % 5 == 0 or (seconds < 20 and seconds % 2 == 0)
+
+
+@pytest.mark.parametrize(("protocol", "version"), EVERY)
+def test_every_length_of_a_protocol_is_one_that_a_coach_writes(protocol, version):
+    timed = [one.seconds for one in unroll(*(part.tree for part in version.parts)).intervals if not one.reps]
+    assert [seconds for seconds in timed if not written(seconds)] == []
+
+
+@pytest.mark.parametrize("family", FAMILIES, ids=lambda each: each.id)
+def test_every_length_that_a_search_may_take_is_one_that_a_coach_writes(family):
+    lengths = [value for name in ("work", "rest", "third", "easy") for value in family.knobs.get(name, ())]
+    assert [seconds for seconds in lengths if not written(seconds)] == []
+
+
+@pytest.mark.parametrize("rules", ["boxing-amateur", "mma-pro", "muay-thai-pro"])
+def test_the_bouts_rounds_begin_with_the_rules_own_number_and_length(rules):
+    family = next(each for each in FAMILIES if each.id == "bout-rounds")
+    tree = family.build(person(rule_set=rules), {name: values[0] for name, values in family.knobs.items()})
+    assert (tree.count, tree.between.seconds) == (RULE_SETS[rules].rounds, RULE_SETS[rules].rest_s)
+    assert sum(one.seconds for one in tree.body.items) == RULE_SETS[rules].round_s

@@ -5,7 +5,7 @@ import pytest
 from yoisho.session.document import Session
 from yoisho.session.interval import SessionError
 from yoisho.session.over_weeks import sessions_over
-from yoisho.session.shorthand import ShorthandError, read, read_parts
+from yoisho.session.shorthand import ShorthandError, read, read_parts, weeks
 
 THURSDAY = Session(
     "Thursday", read_parts("Warm-up: 10:00 flow\nMain (threshold): 6 x 30 power rest 1:00\nCore: 1:00 plank")
@@ -44,3 +44,7 @@ def test_what_is_no_series_says_why(part, text, words):
 def test_a_step_that_cannot_be_read_is_refused():
     with pytest.raises(ShorthandError):
         sessions_over(THURSDAY, 1, "6 x 30 pwoer rest 90/75/60")
+
+
+def test_two_weeks_are_a_series_already():
+    assert weeks("6 x 30 power rest 90/75") == ("6 x 30 power rest 90", "6 x 30 power rest 75")

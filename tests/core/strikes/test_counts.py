@@ -105,3 +105,9 @@ def test_every_technique_can_be_mirrored_there_and_back(technique):
         once = Combination(((action(technique.id, side),),))
         assert mirrored(mirrored(once)) == once
     assert technique.mirror is None or TECHNIQUES[technique.mirror].mirror == technique.id
+
+
+@pytest.mark.parametrize("groups", [(), ((),), ((action("jab"),), ())])
+def test_a_combination_without_a_technique_in_every_group_is_none(groups):
+    with pytest.raises(CombinationError, match="at least one technique"):
+        Combination(groups)

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from tests.core.trees import drills
 from yoisho.strikes.combination import CombinationError
 from yoisho.strikes.drill import MOST_COMBINATIONS, Drill, one
-from yoisho.strikes.notation import read, read_drill, write, write_drill
+from yoisho.strikes.notation import NotationError, read, read_drill, write, write_drill
 
 
 def rounds(text, of):
@@ -85,3 +85,10 @@ def test_an_impossible_drill_says_what_is_possible(made, words):
 def test_a_draw_comes_in_another_order_each_time_through():
     drawn = rounds("draw 1 | 2 | 3 | 4 | 5 | 6", 24)
     assert len({tuple(drawn[start : start + 6]) for start in range(0, 24, 6)}) > 1
+
+
+def test_a_fault_in_a_later_combination_is_shown_at_its_own_place():
+    text = "adding 1-2 | 1-3 | 1-zz"
+    with pytest.raises(NotationError) as caught:
+        read_drill(text)
+    assert text[caught.value.position :].startswith("zz")

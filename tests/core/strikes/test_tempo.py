@@ -40,3 +40,7 @@ def test_every_technique_that_strikes_has_its_limb():
         height = technique.heights[0] if technique.heights else None
         blow = blow_of(Action(technique.id, technique.sides[0] if technique.sides else None, height))
         assert (blow in BLOWS) == technique.strikes
+
+
+def test_only_all_out_asks_for_the_top_rate():
+    assert [tempo.id for tempo in TEMPOS.values() if tempo.top_rate] == ["all-out"]
