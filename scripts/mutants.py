@@ -175,14 +175,19 @@ def main() -> int:
             print("The tests fail before anything is turned round: mend them first.")
             return 1
 
+        done: list[bool] = []
+
         def tried(mutant: Mutant) -> bool:
             tree = trees.get()
             try:
                 found = noticed(mutant, tree)
             finally:
                 trees.put(tree)
+            done.append(found)
             if not found:
                 print(f"not noticed  {mutant}", flush=True)
+            if len(done) % 20 == 0:
+                print(f"{len(done)} of {len(chosen)} tried, {sum(done)} noticed", flush=True)
             return found
 
         with ThreadPoolExecutor(2) as pool:

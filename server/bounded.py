@@ -1,12 +1,14 @@
 """Work that computes, a few pieces at a time: the rest waits in a short queue, and past it is told to come again."""
 
 import os
+import socket
 import threading
 from collections.abc import Callable
 from functools import wraps
 from typing import ParamSpec, TypeVar
 
 from django.db import connection
+from django.http import HttpRequest, HttpResponse
 
 P = ParamSpec("P")
 R = TypeVar("R")
@@ -18,8 +20,45 @@ AGAIN_S = 1
 """After which whoever was sent away may come again."""
 
 
+LOOKS_S = 0.25
+"""How often whoever waits is looked after: an edit that follows lets the question before it go."""
+
+
 class BusyError(Exception):
-    """More is asked at once than can be worked out soon."""
+    """More is asked at once than can be worked out soon; or nobody waits for the answer any more."""
+
+
+class _Caller(threading.local):
+    """Whom the work of this thread is for."""
+
+    connection: socket.socket | None = None
+
+    @property
+    def gone(self) -> bool:
+        if self.connection is None:
+            return False
+        try:
+            return not self.connection.recv(1, socket.MSG_PEEK | socket.MSG_DONTWAIT)
+        except BlockingIOError:
+            return False
+        except OSError:
+            return True
+
+
+CALLER = _Caller()
+
+
+def knows_its_caller(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware: what waits in the queue can see whether anybody still waits for it, where gunicorn serves."""
+
+    def within(request: HttpRequest) -> HttpResponse:
+        CALLER.connection = request.META.get("gunicorn.socket")
+        try:
+            return get_response(request)
+        finally:
+            CALLER.connection = None
+
+    return within
 
 
 class Bound:
@@ -38,8 +77,13 @@ class Bound:
                 if not connection.in_atomic_block:
                     # Nothing of the database is held meanwhile.
                     connection.close()
-                with self.working:
+                while not self.working.acquire(timeout=LOOKS_S):
+                    if CALLER.gone:
+                        raise BusyError
+                try:
                     return view(*args, **kwargs)
+                finally:
+                    self.working.release()
             finally:
                 self.inside.release()
 

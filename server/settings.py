@@ -98,6 +98,7 @@ MIDDLEWARE = [
     "allauth.account.middleware.AccountMiddleware",
     "server.accounts.zone.ClubZone",
     "server.parsing.Keepable",
+    "server.bounded.knows_its_caller",
 ]
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"

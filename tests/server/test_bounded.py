@@ -1,12 +1,14 @@
 """More than can be worked out soon is sent away with a time to come again; nobody waits for ever, nothing is held."""
 
+from contextlib import suppress
+from socket import socketpair
 from threading import BoundedSemaphore, Event, Thread
 from time import sleep
 
 import pytest
 from django.db import connection
 
-from server.bounded import Bound, BusyError, computes
+from server.bounded import CALLER, Bound, BusyError, computes
 from tests.server.conftest import Coach, document
 from yoisho.engine import demand
 
@@ -44,6 +46,31 @@ def test_whoever_waits_holds_no_connection_of_the_database():
     held = []
     Bound()(lambda: held.append(connection.connection))()
     assert held == [None]
+
+
+def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
+    bound, done = Bound(at_once=1, waiting=2), []
+    ends = {"gone": socketpair(), "there": socketpair()}
+
+    def ask(name: str) -> None:
+        CALLER.connection = ends[name][0]
+        with suppress(BusyError):
+            bound(lambda: done.append(name))()
+
+    assert bound.working.acquire()
+    threads = {name: Thread(target=ask, args=(name,)) for name in ends}
+    for thread in threads.values():
+        thread.start()
+    ends["gone"][1].close()
+    threads["gone"].join(20)
+    assert not threads["gone"].is_alive(), "it left the queue before its turn"
+    assert threads["there"].is_alive()
+    bound.working.release()
+    threads["there"].join(20)
+    assert done == ["there"]
+    for pair in ends.values():
+        for end in pair:
+            end.close()
 
 
 def test_a_place_is_free_again_after_a_fault():

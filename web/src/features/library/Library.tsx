@@ -140,7 +140,7 @@ export function Library() {
                   {row.tags.length > 0 && ` · ${row.tags.join(", ")}`}
                 </p>
               </div>
-              <p className="line-clamp-2 text-[13px]">{row.text.join(" · ")}</p>
+              <p className="line-clamp-2 text-[13px]">{row.text.filter((line) => line !== row.title).join(" · ")}</p>
               <div className="flex flex-wrap items-start gap-2">
                 <Link className="act main" to={`/floor/${row.id}`} aria-label={`Run ${row.title}`}>
                   Run
