@@ -1,4 +1,6 @@
+import numpy as np
 import pytest
+from scipy.stats import lognorm
 
 from tests.core.people import club_boxer
 from yoisho.engine.energy_cost import kcal_of_met
@@ -84,3 +86,13 @@ def test_with_four_minutes_of_rest_in_the_middle_it_is_the_research_protocol_no_
     straight = tabata(reading("8 x (20 at 170 % / 10 rest)"))
     assert (eased.answer, eased.probability) == ("not true", None)
     assert straight.probability > 0.3
+
+
+@pytest.mark.parametrize("share", [0.9, 1.0, 1.1])
+def test_the_share_of_the_draws_that_spend_so_much_is_scipys_of_a_lognormal(share):
+    session = reading("20:00 flow")
+    drawn = np.log(session.spread.figures["kcal"])
+    claimed = share * float(np.exp(drawn.mean()))
+    expected = lognorm.sf(claimed, s=drawn.std(), scale=np.exp(drawn.mean()))
+    assert 0.05 < expected < 0.95
+    assert kcal(session, claimed).probability == pytest.approx(expected, abs=1e-6)

@@ -171,3 +171,14 @@ def test_a_cue_on_its_beat_is_called_also_in_the_seconds_of_the_count():
 def test_the_time_left_is_called_in_long_work_only():
     assert "time" not in kinds("1:20 power")
     assert [at for at, kind, _ in said("1:30 power") if kind == "time"] == [30, 60]
+
+
+@pytest.mark.parametrize("length", ["15", "30", "1:00"])
+def test_what_is_shown_is_called_strike_by_strike_with_time_to_see_each(length):
+    timeline = unroll(read(f"{length} show [1-2-3b], 1:00 power bag [1-2-3b]"))
+    ends_s = timeline.intervals[0].end_s
+    shown = [call for call in call_schedule(timeline, Settings()) if call.kind == "combination" and call.at_s < ends_s]
+    gaps = [after.at_s - before.at_s - before.seconds for before, after in pairwise(shown)]
+    assert len(shown) in (3, 6), "once, or twice where there is time"
+    assert all(0.19 <= gap <= 1.51 for gap in gaps), gaps
+    assert shown[-1].at_s + shown[-1].seconds <= ends_s
