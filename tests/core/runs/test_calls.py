@@ -77,6 +77,7 @@ def test_a_repeating_cue_comes_on_its_beat_and_not_with_the_bell():
 
 def test_half_way_and_the_time_left_are_for_work_that_is_long_enough():
     assert (90.0, "half", "half way") in said("3:00 power")
+    assert (30.0, "half", "half way") in said("1:00 power"), "from a minute on"
     assert [text for _, kind, text in said("3:00 power") if kind == "time"] == ["1 minute", "30 seconds"]
     assert not {"half", "time"} & set(kinds("45 power"))
 

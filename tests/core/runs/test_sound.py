@@ -124,3 +124,7 @@ def test_music_underneath_goes_down_for_every_call_and_comes_back():
     assert loud[0] == pytest.approx(0.3), "before anything is called"
     assert loud[-1] == pytest.approx(0.3), "and after the last"
     assert np.abs(np.diff(loud)).max() < 0.3 / (0.2 * RATE), "it goes down and comes up, and never jumps"
+
+
+def test_the_beat_lies_well_under_every_bell_and_call():
+    assert LOUDNESS["pulse"] <= 0.5 * min(loud for kind, loud in LOUDNESS.items() if kind != "pulse")
