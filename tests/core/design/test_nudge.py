@@ -237,3 +237,9 @@ def test_no_nudge_and_no_series_ends_in_a_stop_or_calls_up_what_did_not_speak(wh
             assert {caution.rule for caution in spoken(found)} <= before | {"fade", "side"}
         if series.reached:
             assert judge(read(who, series.session.unrolled(), ranges=False), target).trains_best == target
+
+
+@pytest.mark.parametrize(("reps", "names"), [(1, {"1 rep more"}), (10, {"1 rep more", "1 rep fewer"}),
+                                             (25, {"2 reps more", "2 reps fewer"})])  # fmt: skip
+def test_reps_change_by_one_or_by_a_tenth_and_never_to_none(reps, names):
+    assert {name for name in named(variants(line(f"{reps} reps power bag [1-2]"))) if "rep" in name} == names

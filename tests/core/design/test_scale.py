@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from tests.core.people import SOMEBODY
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
-from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, three_of
+from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, softened, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import bars, cautions
@@ -186,3 +186,14 @@ def test_a_stop_against_all_training_is_said_and_nothing_is_scaled():
 ])  # fmt: skip
 def test_rounds_are_efforts_of_three_quarters_of_a_minute_and_more_with_a_rest_to_sit_down_in(text, rounds):
     assert len(places(session(text))) == rounds
+
+
+def test_the_big_steps_down_are_half_the_rounds_of_a_main_part_and_no_word_above_a_rung():
+    given_ = session("Main: 2 x (8 x (30 power / 30 flow)) rest 2:00\nMore: 5 x (1:00 all out) rest 1:00")
+    steps = {name: [write(part.tree) for part in found.parts[1:]] for name, found in softened(given_)}
+    whole = [write(part.tree) for part in given_.parts[1:]]
+    assert steps["half the sets"] == ["1 × (8 × (30 power, 30 flow)) rest 2:00", whole[1]]
+    assert steps["half the rounds"] == [whole[0], "2 × (1:00 all out) rest 1:00"]
+    assert steps["technique instead of all that is harder"] == [
+        "2 × (8 × (30 technique, 30 flow)) rest 2:00", "5 × (1:00 technique) rest 1:00"
+    ]  # fmt: skip

@@ -26,3 +26,8 @@ def test_every_place_says_what_to_do_and_diagnoses_nothing(place):
 def test_a_place_that_is_not_there_is_an_error():
     with pytest.raises(KeyError):
         told("tail", None)
+
+
+def test_what_is_there_twice_has_its_side():
+    assert {place.id for place in PLACES.values() if place.sides} >= {"shoulder", "elbow", "wrist", "hand", "knee"}
+    assert not any(PLACES[once].sides for once in ("head", "neck", "chest", "back"))
