@@ -6,7 +6,7 @@ import pytest
 from tests.core.people import club_boxer
 from yoisho.engine.person import Value, person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import CURABLE, DAILY, FINAL, HEAT, RULES, cautions, is_lactic
+from yoisho.judgement.cautions import BARRING, CURABLE, DAILY, FINAL, HEAT, RULES, cautions, is_lactic
 from yoisho.judgement.circumstances import Circumstances, Screening
 from yoisho.review.pain import niggle
 from yoisho.session.shorthand import read as line
@@ -299,3 +299,9 @@ def test_what_another_line_can_cure_is_all_but_what_only_a_physician_a_day_or_a_
     assert {rule.id for rule in RULES} - CURABLE == {
         "concussion", "screening", "clearance-ends", "heat", "medication", "bare-hands", "kit", "evidence"
     }  # fmt: skip
+
+
+def test_nothing_is_proposed_past_what_bars_it():
+    assert {rule.id for rule in RULES} - BARRING == {
+        "concussion", "clearance-ends", "heat", "medication", "bare-hands", "kit", "evidence", "fade", "side"
+    }, "a stop bars whatever it is called by"  # fmt: skip

@@ -182,9 +182,13 @@ def test_every_length_of_a_protocol_is_one_that_a_coach_writes(protocol, version
 
 
 @pytest.mark.parametrize("family", FAMILIES, ids=lambda each: each.id)
-def test_every_length_that_a_search_may_take_is_one_that_a_coach_writes(family):
+@pytest.mark.parametrize("at", [0, -1])
+def test_every_length_that_a_search_may_take_is_one_that_a_coach_writes(family, at):
     lengths = [value for name in ("work", "rest", "third", "easy") for value in family.knobs.get(name, ())]
-    assert [seconds for seconds in lengths if not written(seconds)] == []
+    tree = family.build(person(rule_set="mma-pro"), {name: values[at] for name, values in family.knobs.items()})
+    # A rest of so many times the work is what comes of it.
+    built = [one.seconds for one in unroll(tree).intervals if not one.reps and "ratio" not in family.knobs]
+    assert [seconds for seconds in lengths + built if not written(seconds)] == []
 
 
 @pytest.mark.parametrize("rules", ["boxing-amateur", "mma-pro", "muay-thai-pro"])
