@@ -3,6 +3,7 @@
 import os
 import socket
 import threading
+from collections import deque
 from collections.abc import Callable
 from functools import wraps
 from typing import ParamSpec, TypeVar
@@ -65,30 +66,49 @@ class Bound:
     """So many at once, and so many that wait, in the order they came in."""
 
     def __init__(self, at_once: int = AT_ONCE, waiting: int = WAITING):
-        self.working = threading.BoundedSemaphore(at_once)
-        self.inside = threading.BoundedSemaphore(at_once + waiting)
+        self.free, self.waiting = at_once, waiting
+        self.turns = deque[threading.Event]()
+        self.lock = threading.Lock()
 
-    def __call__(self, view: Callable[P, R]) -> Callable[P, R]:
-        @wraps(view)
-        def within(*args: P.args, **kwargs: P.kwargs) -> R:
-            if not self.inside.acquire(blocking=False):
+    def _enter(self) -> None:
+        """Waits for a place. Raises `BusyError` where too many wait, or nobody waits for the answer any more."""
+        with self.lock:
+            if self.free:
+                self.free -= 1
+                return
+            if len(self.turns) >= self.waiting:
                 raise BusyError
-            try:
-                if not connection.in_atomic_block:
-                    # Nothing of the database is held meanwhile.
-                    connection.close()
-                while not self.working.acquire(timeout=LOOKS_S):
-                    if CALLER.gone:
+            turn = threading.Event()
+            self.turns.append(turn)
+        while not turn.wait(LOOKS_S):
+            if CALLER.gone:
+                with self.lock:
+                    if turn in self.turns:
+                        self.turns.remove(turn)
                         raise BusyError
-                try:
-                    return view(*args, **kwargs)
-                finally:
-                    self.working.release()
+
+    def _leave(self) -> None:
+        """The place goes to whoever has waited longest."""
+        with self.lock:
+            if self.turns:
+                self.turns.popleft().set()
+            else:
+                self.free += 1
+
+    def __call__(self, work: Callable[P, R]) -> Callable[P, R]:
+        @wraps(work)
+        def within(*args: P.args, **kwargs: P.kwargs) -> R:
+            if not connection.in_atomic_block:
+                # Nothing of the database is held meanwhile.
+                connection.close()
+            self._enter()
+            try:
+                return work(*args, **kwargs)
             finally:
-                self.inside.release()
+                self._leave()
 
         return within
 
 
 computes = Bound()
-"""Of a view that works something out for longer than a hundredth of a second."""
+"""Of work that takes longer than a hundredth of a second."""

@@ -2,7 +2,7 @@
 
 from contextlib import suppress
 from socket import socketpair
-from threading import BoundedSemaphore, Event, Thread
+from threading import Event, Thread
 from time import sleep
 
 import pytest
@@ -26,8 +26,7 @@ def test_so_many_at_once_the_next_wait_their_turn_and_one_more_is_sent_away():
     first.start()
     assert begun.wait(20)
     second.start()
-    while bound.inside.acquire(blocking=False):
-        bound.inside.release()
+    while not bound.turns:
         sleep(0.01)
     with pytest.raises(BusyError):
         work("third")
@@ -48,6 +47,23 @@ def test_whoever_waits_holds_no_connection_of_the_database():
     assert held == [None]
 
 
+def test_who_waits_longest_is_next_however_long_it_takes(monkeypatch):
+    monkeypatch.setattr("server.bounded.LOOKS_S", 0.02)
+    bound, done = Bound(at_once=1, waiting=9), []
+    bound.free = 0
+    threads = []
+    for number in range(9):
+        threads.append(Thread(target=bound(done.append), args=(number,)))
+        threads[-1].start()
+        while len(bound.turns) <= number:
+            sleep(0.005)
+    sleep(0.1)
+    bound._leave()
+    for thread in threads:
+        thread.join(20)
+    assert done == [*range(9)]
+
+
 def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
     bound, done = Bound(at_once=1, waiting=2), []
     ends = {"gone": socketpair(), "there": socketpair()}
@@ -57,7 +73,7 @@ def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
         with suppress(BusyError):
             bound(lambda: done.append(name))()
 
-    assert bound.working.acquire()
+    bound.free = 0
     threads = {name: Thread(target=ask, args=(name,)) for name in ends}
     for thread in threads.values():
         thread.start()
@@ -65,7 +81,7 @@ def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
     threads["gone"].join(20)
     assert not threads["gone"].is_alive(), "it left the queue before its turn"
     assert threads["there"].is_alive()
-    bound.working.release()
+    bound._leave()
     threads["there"].join(20)
     assert done == ["there"]
     for pair in ends.values():
@@ -83,8 +99,8 @@ def test_a_place_is_free_again_after_a_fault():
 @pytest.fixture
 def full(monkeypatch):
     """As much is asked as can be worked out and waited for."""
-    monkeypatch.setattr(computes, "inside", BoundedSemaphore(1))
-    assert computes.inside.acquire(blocking=False)
+    monkeypatch.setattr(computes, "free", 0)
+    monkeypatch.setattr(computes, "waiting", 0)
 
 
 @pytest.mark.parametrize("path", ["evaluate", "claim", "propose", "scale", "nudges", "make-it-so"])
@@ -111,8 +127,8 @@ def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coac
     first = coach.post("evaluate", body)
     once = len(seen)
     assert once > 0
-    monkeypatch.setattr(computes, "inside", BoundedSemaphore(1))
-    assert computes.inside.acquire(blocking=False)
+    monkeypatch.setattr(computes, "free", 0)
+    monkeypatch.setattr(computes, "waiting", 0)
     again = coach.post("evaluate", body)
     assert (again.status_code, again.content, len(seen)) == (200, first.content, once)
 
