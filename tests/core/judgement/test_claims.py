@@ -96,3 +96,12 @@ def test_the_share_of_the_draws_that_spend_so_much_is_scipys_of_a_lognormal(shar
     expected = lognorm.sf(claimed, s=drawn.std(), scale=np.exp(drawn.mean()))
     assert 0.05 < expected < 0.95
     assert kcal(session, claimed).probability == pytest.approx(expected, abs=1e-6)
+
+
+def test_an_answer_is_as_sure_as_its_share():
+    session = reading("20:00 flow")
+    drawn = np.log(session.spread.figures["kcal"])
+    for share, answer in ((0.93, "very likely true"), (0.75, "likely true"), (0.5, "may be true"), (0.4, "may be true"),
+                          (0.2, "unlikely"), (0.05, "very unlikely")):  # fmt: skip
+        claimed = lognorm.isf(share, s=drawn.std(), scale=np.exp(drawn.mean()))
+        assert kcal(session, float(claimed)).answer == answer, share

@@ -72,3 +72,8 @@ def test_a_rule_set_can_be_fought_and_is_written_plainly(rules):
     assert 1 <= rules.rounds <= 12
     assert 60 <= rules.round_s <= 300
     assert rules.text.startswith(f"{rules.rounds} × {rules.round_s // 60}:")
+
+
+def test_one_round_alone_has_no_rest_to_hold_against_the_rules():
+    found = reading("20:00 flow")
+    assert structure(found, None, found.work_bouts)["round_rest_ratio"] == 0

@@ -235,3 +235,18 @@ def test_the_efforts_that_a_purpose_names_in_words_are_those_it_is_full_marks_fo
     least, most = (int(number) for number in re.findall(r"[0-9]+", target.work)[:2])
     measure = next(each for each in target.measures if each.figure == figure)
     assert (measure.full_from, measure.full_to) == (least * unit_s, most * unit_s)
+
+
+def test_each_purpose_is_judged_by_the_efforts_of_the_part_that_states_it():
+    parts = read_parts(
+        "Warm-up: 10:00 flow shadow; then 2:00\n"
+        "Bursts (sprint-power): 6 x (6 all out) rest 2:00; then 3:00\n"
+        "Long (lactic-capacity): 4 x (40 all out) rest 0:40"
+    )
+    found = read(club_boxer(), Session("Two", parts).unrolled(), ranges=False)
+    bursts, long = (measure_values(found, purpose) for purpose in ("sprint-power", "lactic-capacity"))
+    assert (bursts["bout_s"], long["bout_s"]) == (6, 40)
+    assert bursts["sprint_at_start"] > long["sprint_at_start"] + 0.1
+    assert bursts["fade_mean"] < long["fade_mean"]
+    alone = read(club_boxer(), Session("One", parts[:2]).unrolled(), ranges=False)
+    assert bursts["lactic_share"] == pytest.approx(alone.figures["lactic_share"].value)

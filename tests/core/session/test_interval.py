@@ -121,3 +121,8 @@ def test_a_reset_takes_the_place_of_the_efforts_own_and_leaves_room_for_so_many_
     assert long.rep_s() - none.rep_s() == pytest.approx(5)
     assert none.passes() > own.passes() > long.passes()
     assert unroll(long).strikes == pytest.approx(120 / long.rep_s() * 2)
+
+
+def test_power_is_a_share_of_a_strikes_energy_and_force_its_root():
+    assert Interval(60, "flow", power_percent=50).force == pytest.approx(0.5**0.5)
+    assert Interval(60, "flow", power_percent=100).force == 1.0

@@ -54,3 +54,8 @@ def test_on_a_beat_each_beat_is_a_strike_whatever_the_length_of_the_combination(
     assert one.strikes == 120
     (half,) = unroll(read("1:00 flow bag [1-2-3b] to 120 beats half time")).intervals
     assert half.strikes == 60
+
+
+def test_of_no_parts_the_timeline_is_empty():
+    empty = unroll()
+    assert (empty.total_s, empty.work_s, empty.rest_s, empty.strikes) == (0, 0, 0, 0)
