@@ -55,7 +55,7 @@ def test_a_session_that_is_run_through_is_done_round_for_round(ready):
     assert "%" in cell(ready, "Fade", 1).inner_text()
     drawing = ready.get_by_role("img", name=re.compile("4 of 4 efforts"))
     told = int(re.search(r"(\d+) heart rates", drawing.get_attribute("aria-label"))[1])
-    # The page's clock goes on between two of the test's seconds, on a busy machine by some tenths: it tells once for both.
+    # The page's clock goes on between two of the test's seconds: on a busy machine it tells once for more than one.
     assert told > 0.7 * TOTAL_S
     expect(ready.get_by_text(re.compile("The strap told nothing for [01]:"))).to_be_visible()
 
