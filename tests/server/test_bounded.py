@@ -121,19 +121,18 @@ def simulated(monkeypatch) -> list[float]:
     return seen
 
 
-def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coach: Coach, monkeypatch):
+def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coach: Coach, request, monkeypatch):
     body = {"document": document("7 x (21 power / 39 rest)"), "target": "lactic-capacity"}
     seen = simulated(monkeypatch)
     first = coach.post("evaluate", body)
     once = len(seen)
     assert once > 0
-    monkeypatch.setattr(computes, "free", 0)
-    monkeypatch.setattr(computes, "waiting", 0)
+    request.getfixturevalue("full")
     again = coach.post("evaluate", body)
     assert (again.status_code, again.content, len(seen)) == (200, first.content, once)
 
 
-def test_another_person_or_another_fact_about_them_is_another_question(coach: Coach, monkeypatch):
+def test_another_person_or_another_fact_about_them_is_another_question(coach: Coach):
     person = coach.person()
     body = {"document": document("7 x (22 power / 39 rest)"), "target": "lactic-capacity", "person_id": person.pk}
     first = coach.post("evaluate", body).json()
@@ -146,6 +145,6 @@ def test_another_person_or_another_fact_about_them_is_another_question(coach: Co
     assert third["reading"]["hr_max_bpm"] < first["reading"]["hr_max_bpm"]
 
 
-def test_a_fault_is_not_kept(coach: Coach, monkeypatch):
+def test_a_fault_is_not_kept(coach: Coach):
     body = {"document": document("3 x (20 rest)"), "target": "lactic-capacity", "kcal": 300}
     assert [coach.post("claim", body).status_code for _ in range(2)] == [422, 422]
