@@ -27,6 +27,9 @@ bench: ## measure the engine, the API and the front end's size
 load: ## many screens that follow a run, then many coaches who edit, against a server of its own (FOLLOWERS=500, COACHES="40 100")
 	@FOLLOWERS="$(or $(FOLLOWERS),500)" COACHES="$(or $(COACHES),40 100)" scripts/load
 
+faults: ## kill what a hall consists of at random while it is written to, fill its disks, back a year up and put it back (KILLS=200, ONLY="kills disks year")
+	@scripts/faults
+
 fuzz: ## throw text at both readers for a minute (SECONDS=60), and 300 random camps and classes at their solvers
 	@SECONDS_LONG="$(SECONDS)" scripts/fuzz
 

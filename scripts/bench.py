@@ -230,43 +230,21 @@ def learning() -> None:
 
 
 def year() -> None:
-    """A club of 100 with three logs a week for a year, looked at."""
-    from datetime import timedelta
-    from uuid import uuid4
-
+    """Every screen of a club of 100 with 3,000 sessions and three logs a week of each for a year."""
+    from club_year import GETS, fill
+    from django.db import transaction
     from django.test import Client
-    from django.utils import timezone
-
-    from server.accounts.models import Club
-    from server.logbook.models import LogEntry
-    from server.roster.models import Person
-    from server.runs.models import Result, Run
 
     client = Client(HTTP_HOST="127.0.0.1")
     client.post("/api/demo")
-    club = Club.objects.get()
-    known = {"club": club, "level": "club", "birth_year": 1990, "mass_kg": 70.0}
-    people = Person.objects.bulk_create([Person(name=f"Athlete {number}", **known) for number in range(100)])
-    day, now = timedelta(days=1), timezone.now()
-    done = [(who, now - (1 + 7 * week + 2 * each) * day) for who in people for week in range(50) for each in range(3)]
-    plan = {"title": "Rounds", "document": {}, "revision": 1, "club": club}
-    runs = Run.objects.bulk_create([Run(run_id=uuid4(), person=who, **plan) for who, _ in done])
-    results = Result.objects.bulk_create(
-        [Result(run=run, person=who) for run, (who, _) in zip(runs, done, strict=True)]
-    )
-    sums = {"planned_s": 2700, "planned_efforts": 8, "planned_rpe": 7, "done_s": 2700, "done_efforts": 8, "rpe": 7}
-    limbs = {"left_hand": 400, "right_hand": 500, "aerobic_min": 12, "lactic_min": 4, "sprint_min": 1}
-    LogEntry.objects.bulk_create(
-        [
-            LogEntry(club=club, result=result, started_at=at, **sums, **limbs)
-            for result, (_, at) in zip(results, done, strict=True)
-        ]
-    )
-    measure(f"GET /api/trends, 52 weeks, {len(done)} logs of the club", lambda: client.get("/api/trends?weeks=52"), 20)
-    one = people[0].pk
-    measure("GET /api/trends, 12 weeks of one", lambda: client.get(f"/api/trends?weeks=12&person_id={one}"), 40)
-    Run.objects.filter(pk__in=[run.pk for run in runs]).delete()
-    Person.objects.filter(pk__in=[who.pk for who in people]).delete()
+    with transaction.atomic():
+        club = fill()
+        one, session = club.people.latest("pk").pk, club.sessions.latest("pk").pk
+        own = (f"people/{one}", f"trends?weeks=52&person_id={one}", f"sessions/{session}", f"sessions/{session}/run")
+        for path in (*GETS, *own):
+            assert client.get(f"/api/{path}").status_code == 200, path
+            measure(f"a year of a club: GET /api/{path}", lambda path=path: client.get(f"/api/{path}"), 20)
+        transaction.set_rollback(True)
 
 
 def size() -> None:

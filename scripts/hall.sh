@@ -6,7 +6,11 @@ export YOISHO_MAILBOX="${YOISHO_MAILBOX:-$PWD/$STATE/mail-$NAME}"
 
 lock_hall() {
   exec 8>"$STATE/$NAME.lock"
-  flock -n 8 || fail "the $NAME of this clone is already running at $(cat "$STATE/$NAME.address" 2>/dev/null)" "use it, or stop it there with Ctrl-C"
+  flock -w 1 8 || fail "the $NAME of this clone is already running at $(cat "$STATE/$NAME.address" 2>/dev/null)" "use it, or stop it there with Ctrl-C"
+  # Not before: whoever finds it running has nothing to stop.
+  trap 'stop; exit 130' INT
+  trap 'stop; exit 143' TERM
+  trap 'stop' EXIT
   scripts/setup 8>&-
   scripts/build 8>&-
 }
@@ -19,16 +23,13 @@ stop() {
   say "Stopping"
   [ -z "$hall" ] || kill -TERM "$hall" 2>/dev/null || true
   [ -z "$hall" ] || tail --pid="$hall" -f /dev/null 2>/dev/null 8>&- || true
-  "$PY" scripts/left_over.py "$NAME" --end || true
+  "$PY" scripts/left_over.py "$NAME" --end 8>&- || true
   python3 scripts/database.py stop "$NAME" 8>&-
 }
-trap 'stop; exit 130' INT
-trap 'stop; exit 143' TERM
-trap 'stop' EXIT
 
 # What an earlier start left running whose script was killed: a hall that still stands is taken over, the rest ends.
 take_over() {
-  hall=$("$PY" scripts/left_over.py "$NAME") || exit 1
+  hall=$("$PY" scripts/left_over.py "$NAME" 8>&-) || exit 1
   [ -n "$hall" ] || return 1
   address=$(cat "$STATE/$NAME.address")
   say "The $NAME of an earlier start still runs: it is taken over"
@@ -41,17 +42,25 @@ start_supervisor() {
   hall=$!
 }
 
+# Whether the app at the port answers, and its database with it.
+answers() {
+  (
+    exec 3<>"/dev/tcp/127.0.0.1/$1" && printf 'GET /readyz HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 \
+      && read -t 5 -r said <&3 && [[ "$said" == *" 200 "* ]]
+  ) 2>/dev/null
+}
+
 # Starts it all at a free port, the one it had before where that is free, and waits until it answers.
 open_hall() {
   before=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address" 2>/dev/null || true)
-  port=$("$PY" scripts/free_port.py "${PORT:-${before:-8000}}") || exit 1
+  port=$("$PY" scripts/free_port.py "${PORT:-${before:-8000}}" 8>&-) || exit 1
   address="http://127.0.0.1:$port/"
   printf '%s' "$address" > "$STATE/$NAME.address"
   start_supervisor "$port"
   for _ in $(seq 150); do
     kill -0 "$hall" 2>/dev/null || fail "the app did not start" "read the error above"
-    python3 -c "import urllib.request as u; u.urlopen('${address}readyz', timeout=2)" 2>/dev/null && break
-    sleep 0.2
+    answers "$port" 8>&- && break
+    sleep 0.2 8>&-
   done
 }
 
@@ -63,11 +72,11 @@ stay() {
     tail --pid="$hall" -f /dev/null 8>&- &
     wait $! || true
     say "What watches over the $NAME has died: it is started again"
-    left=$("$PY" scripts/left_over.py "$NAME" --list)
+    left=$("$PY" scripts/left_over.py "$NAME" --list 8>&-)
     port=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address")
     start_supervisor "$port"
-    sleep 12
+    sleep 12 8>&-
     # shellcheck disable=SC2086
-    [ -z "$left" ] || "$PY" scripts/left_over.py "$NAME" --end $left
+    [ -z "$left" ] || "$PY" scripts/left_over.py "$NAME" --end $left 8>&-
   done
 }

@@ -33,13 +33,15 @@ class Door:
     reader: asyncio.StreamReader | None = None
     writer: asyncio.StreamWriter | None = None
 
-    async def send(self, method: str, path: str, body: object = None) -> None:
+    async def send(self, method: str, path: str, body: object = None, more: dict[str, str] | None = None) -> None:
         if self.writer is None or self.writer.is_closing():
             self.reader, self.writer = await asyncio.open_connection("127.0.0.1", self.port)
         data = b"" if body is None else json.dumps(body).encode()
         head = (
             f"{method} {path} HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: {self.cookies}\r\nX-CSRFToken: {self.token}\r\n"
-            f"Content-Type: application/json\r\nContent-Length: {len(data)}\r\n\r\n"
+            f"Content-Type: application/json\r\nContent-Length: {len(data)}\r\n"
+            + "".join(f"{name}: {value}\r\n" for name, value in (more or {}).items())
+            + "\r\n"
         )
         self.writer.write(head.encode() + data)
         await self.writer.drain()
@@ -53,14 +55,16 @@ class Door:
             headers[name.lower()] = f"{headers.get(name.lower(), '')}\n{value}".strip()
         return status, headers
 
-    async def ask(self, method: str, path: str, body: object = None) -> tuple[int, bytes, dict[str, str]]:
-        await self.send(method, path, body)
+    async def ask(
+        self, method: str, path: str, body: object = None, more: dict[str, str] | None = None
+    ) -> tuple[int, bytes, dict[str, str]]:
+        await self.send(method, path, body, more)
         try:
             status, headers = await self.head()
         except IndexError:
             # The server has let a connection go that had nothing to do for a while.
             self.writer = None
-            await self.send(method, path, body)
+            await self.send(method, path, body, more)
             status, headers = await self.head()
         assert self.reader is not None
         assert self.writer is not None

@@ -9,6 +9,8 @@ application = get_wsgi_application()
 
 def warm() -> None:
     """Load what is compiled and read once before the workers part, not in somebody's first request."""
+    from django.urls import get_resolver
+
     from server.library.api import shelf
     from yoisho.engine.person import person
     from yoisho.engine.readout import read
@@ -17,6 +19,7 @@ def warm() -> None:
     from yoisho.session.timeline import unroll
     from yoisho.strikes.schools import SCHOOLS
 
+    _ = get_resolver().url_patterns
     read(person(), unroll(read_line("10 power")))
     assist.spans("10 power")
     for school in SCHOOLS:

@@ -5,7 +5,6 @@ from typing import TYPE_CHECKING, Any
 
 from django.template.loader import render_to_string
 from django.utils import timezone
-from weasyprint import Document
 
 from server.sendout.wall_sheet import PAPERS, Paper, rendered
 from yoisho.answers.classes import class_answer
@@ -13,6 +12,8 @@ from yoisho.classes.board import kind_of
 from yoisho.session.clock import clock
 
 if TYPE_CHECKING:
+    from weasyprint import Document
+
     from yoisho.classes.made import Made
 
 SIZES_PT = (24.0, 21.0, 18.5, 16.5, 15.0, 13.5, 12.0, 10.8, 9.6, 8.6, 7.6, 6.8, 6.0, 5.2, 4.6)
@@ -36,7 +37,7 @@ def _said(made: "Made", title: str, club: str, school: str) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _too_wide(document: Document) -> bool:
+def _too_wide(document: "Document") -> bool:
     """Whether the table runs past the edge of its page."""
     page = document.pages[0]
     box = page._page_box

@@ -2,16 +2,18 @@
 
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 import segno
 from django.conf import settings
 from django.template.loader import render_to_string
-from weasyprint import HTML, Document
-from weasyprint.text.fonts import FontConfiguration
-from weasyprint.urls import URLFetcher
 
 from yoisho.answers.wall_sheet import Bar, WallSheet
+
+# Loaded with the first sheet: it takes a second, which every start would wait for.
+if TYPE_CHECKING:
+    from weasyprint import Document
+    from weasyprint.text.fonts import FontConfiguration
 
 Paper = Literal["a4", "letter"]
 PAPERS: dict[Paper, str] = {"a4": "A4", "letter": "Letter"}
@@ -45,17 +47,22 @@ def _drawn(bar: Bar, total_s: int) -> Drawn:
 
 
 @lru_cache(1)
-def _fonts() -> FontConfiguration:
+def _fonts() -> "FontConfiguration":
+    from weasyprint.text.fonts import FontConfiguration
+
     return FontConfiguration()
 
 
-def rendered(text: str) -> Document:
+def rendered(text: str) -> "Document":
     """A page of HTML laid out on paper, in type that is shipped with the app; nothing is fetched from elsewhere."""
+    from weasyprint import HTML
+    from weasyprint.urls import URLFetcher
+
     fetcher = URLFetcher(allowed_protocols=("file", "data"))
     return HTML(string=text, base_url=f"{FONTS.as_uri()}/", url_fetcher=fetcher).render(font_config=_fonts())
 
 
-def _rendered(sheet: WallSheet, paper: Paper, link: str, made: str, size_pt: float) -> Document:
+def _rendered(sheet: WallSheet, paper: Paper, link: str, made: str, size_pt: float) -> "Document":
     total_s = max(1, sheet.total_s)
     every_s = next(step for step in (60, 120, 300, 600, 1200, 3600) if total_s / step <= 16)
     text = render_to_string(

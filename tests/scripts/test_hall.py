@@ -1,5 +1,6 @@
 """What a hall runs and what an earlier start left running: known by the place of the clone, never by a name."""
 
+import fcntl
 import os
 import subprocess
 import sys
@@ -82,3 +83,18 @@ def test_a_hall_that_still_stands_is_taken_over_and_one_that_is_another_programs
     finally:
         stands.kill()
         other.kill()
+
+
+def test_a_second_start_says_where_the_first_is_and_ends_nothing_of_it():
+    stands = sleeper(f"{ROOT}/.state/{NAME}")
+    try:
+        with (ROOT / ".state" / f"{NAME}.lock").open("w") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            second = subprocess.run(["scripts/demo"], cwd=ROOT, capture_output=True, text=True,
+                                    env={**os.environ, "HALL": NAME})  # fmt: skip
+        assert second.returncode
+        assert "already running" in second.stderr
+        assert stands.poll() is None
+    finally:
+        stands.kill()
+        (ROOT / ".state" / f"{NAME}.lock").unlink()

@@ -1,6 +1,7 @@
 """What a school's protocol is made of, and the session it becomes."""
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 from yoisho.judgement.targets import TARGETS
@@ -34,7 +35,7 @@ class Version:
     note: str = ""
     """What is different, and why."""
 
-    @property
+    @cached_property
     def parts(self) -> tuple[Part, ...]:
         return read_parts(self.lines)
 

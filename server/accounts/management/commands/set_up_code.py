@@ -11,6 +11,8 @@ from server.accounts.models import Club, SetUpCode
 
 class Command(BaseCommand):
     help = "Print a new one-time set-up code while no club exists."
+    requires_system_checks = ()
+    """It is a step of starting, and loads nothing that it need not."""
 
     def handle(self, *args: Any, **options: Any) -> None:
         with transaction.atomic():

@@ -14,6 +14,9 @@ from server.demo.hall import WEEKS_OF_HISTORY
 class Command(BaseCommand):
     help = "Bring the database up to date and load the demo club, unless it is there already."
 
+    # Checks look through every address of the app, which loads all of it: as the server starts it does.
+    requires_system_checks = ()
+
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--weeks", type=int, default=WEEKS_OF_HISTORY, help="of history; 0 for none")
 
