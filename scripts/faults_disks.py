@@ -20,7 +20,7 @@ ROOM = {"speech": 1, "tracks": 2, "database": 24}
 """Of each small disk [MB]."""
 BACK_WITHIN_S = 10.0
 MADE_WITHIN_S = 60.0
-TABLES = ("sessions_session", "sessions_version", "runs_run", "runs_journal", "runs_result", "logbook_logentry")
+TABLES = ("training_session", "training_version", "runs_run", "runs_journal", "runs_result", "logbook_logentry")
 
 
 class Disk:

@@ -182,6 +182,13 @@ SPEECH = Path(os.environ.get("YOISHO_SPEECH") or ROOT / ".state" / "speech")
 SPEAK_AHEAD = True
 TRACKS = Path(os.environ.get("YOISHO_TRACKS") or ROOT / ".state" / "tracks")
 """Where cue tracks are kept for a week; they are made again where they are gone."""
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+    "speech": {"BACKEND": "server.kept_files.Folder", "OPTIONS": {"setting": "SPEECH"}},
+    "tracks": {"BACKEND": "server.kept_files.Folder", "OPTIONS": {"setting": "TRACKS"}},
+}
+"""Several servers share these: on one machine by its folders, else by an object store's backend in their place."""
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST
 WHITENOISE_AUTOREFRESH = False

@@ -34,7 +34,7 @@ from server.runs.schemas import (
     RunOut,
     RunPlan,
 )
-from server.runs.speech import path_of
+from server.runs.speech import is_kept, opened
 from server.runs.told import board_out, plan_out
 from server.sessions.api import find_session
 from server.sessions.documents import core_session
@@ -180,9 +180,9 @@ def follow_live(request: HttpRequest, run_id: UUID) -> StreamingHttpResponse:
 @router.get("/speech/{phrase}", response={200: None, 404: Message}, operation_id="speech")
 def speech(request: HttpRequest, phrase: str) -> FileResponse:
     """A phrase as a sound file. What a phrase says never changes, so that it may be kept for ever."""
-    if not PHRASE.fullmatch(phrase) or not path_of(phrase).exists():
+    if not PHRASE.fullmatch(phrase) or not is_kept(phrase):
         raise not_found("phrase")
-    answer = FileResponse(path_of(phrase).open("rb"), content_type="audio/wav")
+    answer = FileResponse(opened(phrase), content_type="audio/wav")
     answer.headers["Cache-Control"] = "private, max-age=31536000, immutable"
     return answer
 

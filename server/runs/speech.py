@@ -2,17 +2,16 @@
 
 import hashlib
 import io
-import os
 import shutil
 import subprocess
 import time
 import wave
 from collections.abc import Iterable
 from dataclasses import dataclass
-from pathlib import Path
 
 import numpy as np
-from django.conf import settings
+from django.core.files.base import ContentFile, File
+from django.core.files.storage import Storage, storages
 
 PROGRAM = "espeak-ng"
 VOICE = "en-gb"
@@ -39,18 +38,28 @@ def phrase_id(text: str) -> str:
     return hashlib.sha256(f"{MADE_AS} {VOICE} {WORDS_A_MINUTE} {PITCH} {text}".encode()).hexdigest()[:24]
 
 
-def path_of(phrase: str) -> Path:
-    return folder() / f"{phrase}.wav"
+def kept() -> Storage:
+    """Where phrases are kept."""
+    return storages["speech"]
 
 
-def folder() -> Path:
-    return Path(settings.SPEECH)
+def name_of(phrase: str) -> str:
+    return f"{phrase}.wav"
 
 
-def _asked_for(path: Path) -> None:
+def is_kept(phrase: str) -> bool:
+    return kept().exists(name_of(phrase))
+
+
+def opened(phrase: str) -> "File[bytes]":
+    return kept().open(name_of(phrase))
+
+
+def _asked_for(name: str) -> None:
     """Its time is when it was last asked for, so that what is used stays."""
-    if time.time() - path.stat().st_mtime > ASKED_AGAIN_S:
-        path.touch()
+    if time.time() - kept().get_modified_time(name).timestamp() > ASKED_AGAIN_S:
+        with kept().open(name) as again:
+            kept().save(name, ContentFile(again.read()))
 
 
 def available() -> bool:
@@ -91,9 +100,8 @@ def _said(text: str) -> bytes:
 def speak(text: str) -> str | None:
     """The id of the file that says the text, made where it is not there yet; None where there is no voice."""
     phrase = phrase_id(text)
-    path = path_of(phrase)
-    if path.exists():
-        _asked_for(path)
+    if is_kept(phrase):
+        _asked_for(name_of(phrase))
         return phrase
     if not available() or not text.strip() or len(text) > LONGEST_TEXT:
         return None
@@ -101,14 +109,7 @@ def speak(text: str) -> str | None:
         sound = _said(text)
     except (subprocess.SubprocessError, OSError, wave.Error):
         return None
-    half = path.with_suffix(f".{os.getpid()}.{id(sound)}.part")
-    path.parent.mkdir(parents=True, exist_ok=True)
-    try:
-        half.write_bytes(sound)
-        half.replace(path)
-    except OSError:
-        half.unlink(missing_ok=True)
-        raise
+    kept().save(name_of(phrase), ContentFile(sound))
     return phrase
 
 
@@ -140,7 +141,7 @@ def speeches(texts: Iterable[str], within_s: float | None = WAITED_FOR_S) -> Spe
             phrase = phrase_id(text) if late else speak(text)
             if phrase is not None:
                 files[text] = phrase
-                missing = missing or (late and not path_of(phrase).exists())
+                missing = missing or (late and not is_kept(phrase))
     except OSError as error:
         return Speeches({}, f"Words cannot be kept on the server ({error.strerror}).", False)
     return Speeches(files, None, missing)
@@ -148,16 +149,18 @@ def speeches(texts: Iterable[str], within_s: float | None = WAITED_FOR_S) -> Spe
 
 def evict(now: float | None = None) -> int:
     """Takes away phrases that nobody has asked for in months, and the oldest where all are too much. Gives how many."""
-    if not folder().is_dir():
+    try:
+        _, names = kept().listdir("")
+    except FileNotFoundError:
         return 0
-    kept = sorted(((path.stat(), path) for path in folder().glob("*.wav")), key=lambda each: each[0].st_mtime)
+    aged = sorted((kept().get_modified_time(name).timestamp(), kept().size(name), name) for name in names)
     oldest = (now or time.time()) - KEPT_S
-    room = sum(stat.st_size for stat, _ in kept) - MOST_BYTES
+    room = sum(size for _, size, _ in aged) - MOST_BYTES
     gone = 0
-    for stat, path in kept:
-        if stat.st_mtime >= oldest and room <= 0:
+    for asked_at, size, name in aged:
+        if asked_at >= oldest and room <= 0:
             break
-        path.unlink(missing_ok=True)
-        room -= stat.st_size
+        kept().delete(name)
+        room -= size
         gone += 1
     return gone

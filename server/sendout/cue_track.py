@@ -2,21 +2,23 @@
 
 import hashlib
 import json
-import os
+import tempfile
 from collections.abc import Callable, Iterator
+from contextlib import ExitStack
 from functools import lru_cache
 from pathlib import Path
-from typing import Literal, get_args
+from typing import BinaryIO, Literal, cast, get_args
 
 import numpy as np
 import soundfile
-from django.conf import settings
+from django.core.files.base import File
+from django.core.files.storage import Storage, storages
 from mutagen.flac import FLAC
 from mutagen.id3 import CHAP, CTOC, ID3, TIT2, CTOCFlags
 from mutagen.oggopus import OggOpus
 
-from server.runs.speech import MADE_AS, path_of, speak
-from server.sendout.music import Bed, music_path
+from server.runs.speech import MADE_AS, opened, speak
+from server.sendout.music import Bed, music_name
 from yoisho.runs.calls import Settings
 from yoisho.runs.cues import COUNT_IN_S
 from yoisho.runs.plan import Plan
@@ -38,8 +40,9 @@ class CancelledError(Exception):
     """Nobody wants it any more."""
 
 
-def folder() -> Path:
-    return Path(settings.TRACKS)
+def kept() -> Storage:
+    """Where tracks are kept, and the music under them."""
+    return storages["tracks"]
 
 
 def digest_of(plan: Plan, called: Settings, form: Form, pulse: bool, music: str = "") -> str:
@@ -57,8 +60,8 @@ def digest_of(plan: Plan, called: Settings, form: Form, pulse: bool, music: str 
     return hashlib.sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:32]
 
 
-def track_path(digest: str, form: Form) -> Path:
-    return folder() / f"{digest}.{form}"
+def track_name(digest: str, form: Form) -> str:
+    return f"{digest}.{form}"
 
 
 @lru_cache(PHRASES_HELD)
@@ -66,7 +69,8 @@ def _said(phrase: str) -> Samples:
     # It takes over a second to load, and only who makes a track needs it.
     from scipy.signal import resample_poly
 
-    samples, rate = soundfile.read(path_of(phrase), dtype="float32")
+    with opened(phrase) as file:
+        samples, rate = soundfile.read(file, dtype="float32")
     up, down = RATE // int(np.gcd(RATE, rate)), rate // int(np.gcd(RATE, rate))
     found = resample_poly(samples, up, down)
     return np.asarray(found / max(1.0, float(np.abs(found).max(initial=0.0))), dtype=np.float32)
@@ -120,33 +124,29 @@ def _mark(path: Path, form: Form, plan: Plan) -> None:
 
 def write_track(
     plan: Plan, called: Settings, form: Form, pulse: bool, moved: Callable[[float], None], music: str = ""
-) -> Path:
-    """Makes the file, unless it is there. `moved` is told how far it is, 0 to 1, and may raise to stop it.
+) -> str:
+    """Makes the file, unless it is there; gives its digest. `moved` is told how far it is, 0 to 1, and may raise to
+    stop it.
 
     `music` is the name of what lies underneath, as it was kept; empty for none.
     """
-    path = track_path(digest_of(plan, called, form, pulse, music), form)
-    if path.exists():
-        path.touch()
-        return path
-    path.parent.mkdir(parents=True, exist_ok=True)
-    half = path.with_name(f"{path.stem}.{os.getpid()}.part")
+    digest = digest_of(plan, called, form, pulse, music)
+    name = track_name(digest, form)
+    if kept().exists(name):
+        return digest
     total_s = float(plan.timeline.total_s)
     calls = plan.calls(called)
     sounding = events(plan.timeline, plan.cues, calls, called.muted, said, pulse=pulse)
-    bed = Bed(music_path(music)) if music else None
     kind, subtype = _WRITTEN[form]
     done, all_of = 0, RATE * length_s(total_s)
-    try:
+    with ExitStack() as held:
+        half = Path(held.enter_context(tempfile.TemporaryDirectory(prefix="yoisho-track-"))) / name
+        bed = Bed(cast(BinaryIO, held.enter_context(kept().open(music_name(music))))) if music else None
         with soundfile.SoundFile(half, "w", RATE, 1, format=kind, subtype=subtype) as file:
             for chunk in track(sounding, total_s, bed=bed, ducking=ducked(calls)):
                 file.write(chunk)
                 done += len(chunk)
                 moved(min(1.0, done / all_of))
         _mark(half, form, plan)
-        half.replace(path)
-    finally:
-        if bed:
-            bed.close()
-        half.unlink(missing_ok=True)
-    return path
+        kept().save(name, File(held.enter_context(half.open("rb"))))
+    return digest

@@ -26,7 +26,7 @@ from server.roster.api import find_person
 from server.runs.called import phrases_of
 from server.runs.kept import plan_for
 from server.runs.schemas import LONGEST_RUN_S, RecordIn, RunIn, RunPlan
-from server.runs.speech import path_of, phrase_id
+from server.runs.speech import is_kept, opened, phrase_id
 from server.runs.told import plan_out
 from server.sendout.models import SentBack, ShareLink
 from server.sessions.api import find_session
@@ -172,9 +172,9 @@ def open_link(request: HttpRequest, token: str, response: HttpResponse) -> Share
 def speech_of_link(request: HttpRequest, token: str, phrase: str) -> FileResponse:
     """A phrase that is called in the session of a link, and no other."""
     link = _opened(token)
-    if phrase not in {phrase_id(text) for text in phrases_of(link.session)} or not path_of(phrase).exists():
+    if phrase not in {phrase_id(text) for text in phrases_of(link.session)} or not is_kept(phrase):
         raise not_found("phrase")
-    answer = FileResponse(path_of(phrase).open("rb"), content_type="audio/wav")
+    answer = FileResponse(opened(phrase), content_type="audio/wav")
     answer.headers["Cache-Control"] = "private, max-age=31536000, immutable"
     return answer
 

@@ -2,14 +2,12 @@
 
 import hashlib
 import math
-import os
-import shutil
-from pathlib import Path
 from typing import BinaryIO
 
 import numpy as np
 import soundfile
-from django.conf import settings
+from django.core.files.base import File
+from django.core.files.storage import storages
 
 from yoisho.runs.sound import RATE, Samples
 
@@ -29,12 +27,8 @@ class MusicError(ValueError):
     """Why a file is not taken, and what to do."""
 
 
-def folder() -> Path:
-    return Path(settings.TRACKS) / "music"
-
-
-def music_path(digest: str) -> Path:
-    return folder() / digest
+def music_name(digest: str) -> str:
+    return f"music/{digest}"
 
 
 def look(file: BinaryIO, size: int | None) -> float:
@@ -62,29 +56,20 @@ def look(file: BinaryIO, size: int | None) -> float:
 
 def keep(file: BinaryIO) -> str:
     """Kept by its content; gives its name."""
-    # It takes over a second to load, and only who makes a track needs it.
-
-    # It takes over a second to load, and only who makes a track needs it.
-
-    folder().mkdir(parents=True, exist_ok=True)
-    digest, half = hashlib.sha256(), folder() / f"{os.getpid()}.{id(file)}.part"
-    try:
-        with half.open("wb") as out:
-            while chunk := file.read(1 << 20):
-                digest.update(chunk)
-                out.write(chunk)
-        name = digest.hexdigest()[:40]
-        shutil.move(half, music_path(name))
-    finally:
-        half.unlink(missing_ok=True)
+    digest = hashlib.sha256()
+    while chunk := file.read(1 << 20):
+        digest.update(chunk)
+    file.seek(0)
+    name = digest.hexdigest()[:40]
+    storages["tracks"].save(music_name(name), File(file))
     return name
 
 
 class Bed:
     """Music of any rate at the track's own, from its start again and again, evenly loud."""
 
-    def __init__(self, path: Path) -> None:
-        self.file = soundfile.SoundFile(path)
+    def __init__(self, file: BinaryIO) -> None:
+        self.file = soundfile.SoundFile(file)
         rate = self.file.samplerate
         shared = math.gcd(RATE, rate)
         self.up, self.down = RATE // shared, rate // shared
@@ -119,6 +104,3 @@ class Bed:
         first = self.pad * self.up // self.down
         self.held = self.held[frames:]
         return np.asarray(np.clip(self.gain * found[first : first + samples], -HIGHEST, HIGHEST), dtype=np.float32)
-
-    def close(self) -> None:
-        self.file.close()

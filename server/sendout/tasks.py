@@ -2,6 +2,7 @@
 
 import logging
 import time
+from collections.abc import Iterator
 from datetime import timedelta
 
 from django.utils import timezone
@@ -9,8 +10,9 @@ from procrastinate import JobContext
 from procrastinate.contrib.django import app
 
 from server.runs.called import settings_said
-from server.sendout.cue_track import CancelledError, Form, folder, track_path, write_track
+from server.sendout.cue_track import CancelledError, Form, kept, track_name, write_track
 from server.sendout.models import CueTrack, Music
+from server.sendout.music import music_name
 from yoisho.runs.plan import Plan
 from yoisho.session.document import from_document
 
@@ -45,7 +47,7 @@ def make_track(track_id: int) -> None:
     form: Form = wanted.form  # type: ignore[assignment]
     called, music = settings_said(wanted.calls), wanted.music.digest if wanted.music else ""
     try:
-        path = write_track(plan, called, form, wanted.pulse, Moved(track_id), music)
+        digest = write_track(plan, called, form, wanted.pulse, Moved(track_id), music)
     except CancelledError:
         return
     except Exception as error:
@@ -55,19 +57,26 @@ def make_track(track_id: int) -> None:
         said = f"The track could not be made ({why}). Try again; if it stays so, tell whoever runs the server."
         unfinished.update(state=CueTrack.State.FAILED, said=said[:300])
         return
-    unfinished.update(state=CueTrack.State.DONE, progress=1.0, digest=path.stem)
+    unfinished.update(state=CueTrack.State.DONE, progress=1.0, digest=digest)
+
+
+def _files() -> Iterator[str]:
+    for folder in ("", "music/"):
+        try:
+            yield from (f"{folder}{name}" for name in kept().listdir(folder)[1])
+        except FileNotFoundError:
+            continue
 
 
 def clear(older_than: timedelta = KEPT) -> int:
     """Takes away tracks that were asked for long ago, and the files that no row names any more. Gives how many rows."""
     ago = timezone.now() - older_than
     gone = CueTrack.objects.filter(asked_at__lt=ago).delete()[0] + Music.objects.filter(brought_at__lt=ago).delete()[0]
-    kept = {track_path(row.digest, row.form).name for row in CueTrack.objects.exclude(digest="")}  # type: ignore[arg-type]
-    border = time.time() - older_than.total_seconds()
-    kept |= set(Music.objects.values_list("digest", flat=True))
-    for path in folder().rglob("*") if folder().is_dir() else ():
-        if path.is_file() and path.name not in kept and path.stat().st_mtime < border:
-            path.unlink(missing_ok=True)
+    named = {track_name(row.digest, row.form) for row in CueTrack.objects.exclude(digest="")}  # type: ignore[arg-type]
+    named |= {music_name(digest) for digest in Music.objects.values_list("digest", flat=True)}
+    for name in _files():
+        if name not in named and kept().get_modified_time(name) < ago:
+            kept().delete(name)
     return gone
 
 

@@ -18,7 +18,7 @@ from server.errors import Faults, FieldError, Message, not_found
 from server.files import named
 from server.jobs.later import later
 from server.runs.kept import plan_for
-from server.sendout.cue_track import MEDIA, Form, track_path
+from server.sendout.cue_track import MEDIA, Form, kept, track_name
 from server.sendout.models import CueTrack, Music
 from server.sendout.music import MusicError, keep, look
 from server.sendout.tasks import make_track
@@ -179,8 +179,8 @@ def track_file(request: HttpRequest, track_id: int) -> FileResponse:
     """The sound file. 404 where it is not made yet, or was cleared after a week."""
     wanted = _find(club_of(request), track_id)
     form: Form = wanted.form  # type: ignore[assignment]
-    path = track_path(wanted.digest, form)
-    if wanted.state != CueTrack.State.DONE or not path.exists():
+    name = track_name(wanted.digest, form)
+    if wanted.state != CueTrack.State.DONE or not kept().exists(name):
         raise not_found("file of this track")
-    answer = FileResponse(path.open("rb"), content_type=MEDIA[form])
+    answer = FileResponse(kept().open(name), content_type=MEDIA[form])
     return named(answer, wanted.document.get("title", ""), f".{form}", "session")

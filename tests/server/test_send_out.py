@@ -24,7 +24,7 @@ from django.utils import timezone
 from server.logbook.models import LogEntry
 from server.runs.speech import phrase_id
 from server.sendout import tasks
-from server.sendout.cue_track import FORMS, track_path
+from server.sendout.cue_track import FORMS, track_name
 from server.sendout.models import CueTrack, Music, SentBack, ShareLink
 from server.sendout.music import Bed, MusicError, look
 from server.sendout.tasks import make_track
@@ -408,17 +408,16 @@ def test_one_that_is_cancelled_stops_and_leaves_nothing(coach, short, settings):
         assert told is moved
         make_track(track_id=wanted["id"])
     assert coach.get(f"tracks/{wanted['id']}").json()["state"] == "cancelled"
-    assert list(settings.TRACKS.iterdir()) == []
+    assert list(settings.TRACKS.rglob("*")) == []
     make_track(track_id=wanted["id"])
-    assert list(settings.TRACKS.iterdir()) == [], "not taken up again either"
+    assert list(settings.TRACKS.rglob("*")) == [], "not taken up again either"
 
 
-def test_one_whose_worker_was_killed_is_made_anew_and_is_the_same_file(coach, short):
+def test_one_whose_worker_was_killed_is_made_anew_and_is_the_same_file(coach, short, settings):
     first = ask(coach, short, form="flac")
     make_track(track_id=first["id"])
     sound = fetched(coach, first)
-    path = track_path(CueTrack.objects.get().digest, "flac")
-    path.unlink()
+    (settings.TRACKS / track_name(CueTrack.objects.get().digest, "flac")).unlink()
     CueTrack.objects.update(state="making", progress=0.4)
     make_track(track_id=first["id"])
     assert fetched(coach, first) == sound

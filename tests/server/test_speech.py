@@ -15,7 +15,7 @@ from django.db import connection
 from procrastinate.contrib.django.models import ProcrastinateJob
 from procrastinate.exceptions import ConnectorException
 
-from server.runs.speech import evict, path_of, phrase_id, speak, speeches
+from server.runs.speech import evict, is_kept, kept, name_of, phrase_id, speak, speeches
 from tests.server.conftest import Coach, document, fault
 
 LINE = "2 x (1:00 power bag [1-2-3b] switch at half) rest 0:30"
@@ -25,6 +25,10 @@ def samples(sound: bytes) -> tuple[np.ndarray, int]:
     with wave.open(io.BytesIO(sound)) as found:
         assert (found.getnchannels(), found.getsampwidth()) == (1, 2)
         return np.frombuffer(found.readframes(found.getnframes()), dtype="<i2") / 32768, found.getframerate()
+
+
+def file_of(phrase: str) -> Path:
+    return Path(kept().path(name_of(phrase)))
 
 
 def plan(coach, saved: dict) -> dict:
@@ -44,7 +48,7 @@ def test_every_call_of_a_plan_is_a_file_that_can_be_fetched_and_kept(coach):
 
 
 def test_a_phrase_is_loud_even_and_without_clicks():
-    sound, _rate = samples(path_of(speak("switch sides")).read_bytes())
+    sound, _rate = samples(file_of(speak("switch sides")).read_bytes())
     assert 0.9 < np.abs(sound).max() <= 0.96
     assert np.sqrt(np.mean(sound**2)) > 0.15, "carries in a hall"
     assert max(abs(sound[0]), abs(sound[-1])) < 0.01
@@ -52,14 +56,14 @@ def test_a_phrase_is_loud_even_and_without_clicks():
 
 def test_a_phrase_is_made_once_and_known_by_its_words():
     first = speak("half way")
-    made = path_of(first).stat().st_mtime_ns
+    made = file_of(first).stat().st_mtime_ns
     assert speak("half way") == first == phrase_id("half way")
-    assert path_of(first).stat().st_mtime_ns == made
+    assert file_of(first).stat().st_mtime_ns == made
     assert speak("half time") != first
 
 
 def test_words_that_look_like_commands_are_only_said():
-    assert path_of(speak("--version; rm -rf /")).stat().st_size > 5000
+    assert file_of(speak("--version; rm -rf /")).stat().st_size > 5000
 
 
 def test_without_a_voice_the_plan_still_runs(coach, monkeypatch):
@@ -74,7 +78,7 @@ def test_a_full_disk_gives_a_run_without_speech_and_says_so(coach, monkeypatch):
     def full(*_):
         raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
 
-    monkeypatch.setattr(Path, "write_bytes", full)
+    monkeypatch.setattr("server.kept_files.Folder._save", full)
     found = plan(coach, coach.session(LINE))
     assert found["speech"] == {}
     assert "No space left" in found["silent"]
@@ -123,12 +127,12 @@ def test_what_a_session_says_is_made_ahead_by_the_worker_and_asked_for_once():
         body = {"document": {**saved["document"], "title": title}, "target": "lactic-capacity"}
         assert coach.put(f"sessions/{saved['id']}", body).status_code == 200
     assert waiting_jobs(saved["id"]) == ["speak_session"]
-    assert not path_of(phrase_id("switch sides")).exists()
+    assert not is_kept(phrase_id("switch sides"))
     # In a thread of its own: a browser's loop may be running in this one.
     worker = Thread(target=work_once)
     worker.start()
     worker.join()
-    assert path_of(phrase_id("switch sides")).exists()
+    assert is_kept(phrase_id("switch sides"))
     assert waiting_jobs(saved["id"]) == []
 
 
@@ -145,7 +149,7 @@ def test_a_plan_waits_no_longer_than_it_may_for_speech_and_names_what_is_still_t
     found = speeches(["switch sides", "half way"], within_s=-1.0)
     assert found.missing
     assert set(found.files) == {"switch sides", "half way"}
-    assert not path_of(found.files["half way"]).exists()
+    assert not is_kept(found.files["half way"])
     assert not speeches(["switch sides", "half way"]).missing
 
 
@@ -153,10 +157,10 @@ def test_old_speech_makes_room_for_new_and_what_is_used_stays(monkeypatch):
     speak("switch sides"), speak("half way")
     old = time.time() - 200 * 86_400
     for text in ("switch sides", "half way"):
-        os.utime(path_of(phrase_id(text)), (old, old))
+        os.utime(file_of(phrase_id(text)), (old, old))
     speak("half way")
     assert evict() == 1
-    assert path_of(phrase_id("half way")).exists()
+    assert is_kept(phrase_id("half way"))
     monkeypatch.setattr("server.runs.speech.MOST_BYTES", 1000)
     assert evict() == 1
 
