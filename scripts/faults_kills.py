@@ -150,7 +150,7 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
         else:
             late.append(f"kill {number + 1}, {name}: no answer to all writers within {GIVEN_UP_S:.0f} s")
         took[name].append(time.monotonic() - began)
-        if any(each.done() for each in tasks):
+        if late or any(each.done() for each in tasks):
             break
         if (number + 1) % 20 == 0:
             print(f"{number + 1} of {kills} kills, {sum(writers.acknowledged.values())} acknowledged", flush=True)

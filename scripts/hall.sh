@@ -32,6 +32,7 @@ take_over() {
   hall=$("$PY" scripts/left_over.py "$NAME" 8>&-) || exit 1
   [ -n "$hall" ] || return 1
   address=$(cat "$STATE/$NAME.address")
+  use_database "$NAME" 8>&-  # where its supervisor dies later, it is started again with these settings
   say "The $NAME of an earlier start still runs: it is taken over"
 }
 

@@ -98,3 +98,14 @@ def test_a_second_start_says_where_the_first_is_and_ends_nothing_of_it():
     finally:
         stands.kill()
         (ROOT / ".state" / f"{NAME}.lock").unlink()
+
+
+@pytest.mark.parametrize("start", ["demo", "serve"])
+def test_a_hall_that_is_taken_over_is_watched_with_its_own_settings(start):
+    """Else its supervisor, started again later, would know neither database nor secret."""
+    told = (ROOT / "scripts/hall.sh").read_text()
+    taking_over = told[told.index("take_over() {") : told.index("\n}", told.index("take_over() {"))]
+    assert 'use_database "$NAME"' in taking_over
+    lines = (ROOT / "scripts" / start).read_text().splitlines()
+    settled = next(number for number, line in enumerate(lines) if "YOISHO_DEMO" in line)
+    assert settled < next(number for number, line in enumerate(lines) if "take_over" in line)

@@ -2,7 +2,13 @@
 
 from unittest.mock import patch
 
-from django.db import DatabaseError
+import pytest
+from django.db import DatabaseError, OperationalError, connection
+
+
+@pytest.fixture(autouse=True)
+def just_started(monkeypatch):
+    monkeypatch.setattr("server.health._Known.current", False)
 
 
 def test_it_says_that_it_lives_and_that_it_is_ready(nobody):
@@ -23,3 +29,12 @@ def test_a_database_of_an_older_version_is_not_ready(nobody):
         answer = nobody.get("/readyz")
     assert answer.status_code == 503
     assert b"make serve" in answer.content
+
+
+def test_one_that_was_ready_is_asked_little_and_says_when_its_database_is_gone(nobody, django_assert_num_queries):
+    assert nobody.get("/readyz").status_code == 200
+    with django_assert_num_queries(1):
+        assert nobody.get("/readyz").status_code == 200
+    with patch.object(connection, "cursor", side_effect=OperationalError("gone")):
+        assert nobody.get("/readyz").status_code == 503
+    assert nobody.get("/readyz").status_code == 200
