@@ -1,7 +1,7 @@
 # Thin: each target calls a script in scripts/, which says what it does and fails with a cure.
 unexport PYTHONDONTWRITEBYTECODE
 .DEFAULT_GOAL := help
-.PHONY: help demo serve backup restore test bench load fuzz mutants fit prove docs shots types
+.PHONY: help demo serve backup restore test bench load faults scale fuzz mutants fit prove docs shots types
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## */  make \1\t/' | expand -t 16
@@ -28,7 +28,10 @@ load: ## many screens that follow a run, then many coaches who edit, against a s
 	@FOLLOWERS="$(or $(FOLLOWERS),500)" COACHES="$(or $(COACHES),40 100)" scripts/load
 
 faults: ## kill what a hall consists of at random while it is written to, fill its disks, back a year up and put it back (KILLS=200, ONLY="kills disks year")
-	@scripts/faults
+	@KILLS="$(or $(KILLS),200)" SEED="$(or $(SEED),1)" ONLY="$(ONLY)" scripts/faults
+
+scale: ## two servers and two workers on one database behind haproxy: everything works whichever answers, and with one killed
+	@scripts/scale
 
 fuzz: ## throw text at both readers for a minute (SECONDS=60), and 300 random camps and classes at their solvers
 	@SECONDS_LONG="$(SECONDS)" scripts/fuzz

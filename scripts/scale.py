@@ -40,7 +40,7 @@ backend servers
   option httpchk GET /readyz
   http-check send hdr Host 127.0.0.1
   http-response set-header X-Served-By %s
-  default-server check inter 500ms fall 1 rise 1 on-marked-down shutdown-sessions
+  default-server check inter 2s fastinter 300ms fall 2 rise 1 on-marked-down shutdown-sessions
 {servers}
 """
 
@@ -251,8 +251,8 @@ async def trial(scaled: Scaled) -> int:
         await found.killed()
         print("With one server and one worker", flush=True)
         await found.whole(1)
-    print("  memory, a server: "
-          + ", ".join(f"{scaled.memory_mb(each):.0f} MB" for each in ("server two", "worker two")) + " (its worker)")  # fmt: skip
+    server, worker = (scaled.memory_mb(f"{each} two") for each in ("server", "worker"))
+    print(f"  memory: a server {server:.0f} MB, a worker {worker:.0f} MB")
     for words in found.wrong:
         print(f"  WRONG  {words}")
     return int(bool(found.wrong))
