@@ -16,7 +16,7 @@ from hall import Hall
 from load import Door
 from writers import Writers, document
 
-ROOM = {"speech": 1, "tracks": 2, "database": 24}
+ROOM = {"speech": 40, "tracks": 4, "database": 24}
 """Of each small disk [MB]."""
 BACK_WITHIN_S = 10.0
 MADE_WITHIN_S = 60.0
