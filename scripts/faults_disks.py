@@ -9,7 +9,7 @@ import subprocess
 import tempfile
 import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 from hall import Hall
@@ -34,13 +34,9 @@ class Disk:
     @contextmanager
     def full(self) -> Iterator[None]:
         filler = self.place / "filler"
-        with filler.open("wb") as file:
-            try:
-                while True:
-                    file.write(bytes(4096))
-                    file.flush()
-            except OSError:
-                pass
+        with filler.open("wb", buffering=0) as file, suppress(OSError):
+            while True:
+                file.write(bytes(4096))
         try:
             yield
         finally:

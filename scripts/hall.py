@@ -32,6 +32,9 @@ class Hall:
     def start(self, **settings: str) -> float:
         """Start it by the script that people use; seconds until it answers."""
         began = time.monotonic()
+        if "FRESH" in settings:
+            # Where it was may be somebody else's by now.
+            (ROOT / ".state" / f"{self.name}.address").unlink(missing_ok=True)
         told = {**os.environ, "HALL": self.name, "WEEKS": "0", **settings}
         self.script = subprocess.Popen(
             [str(ROOT / "scripts/demo")], stdout=self.log, stderr=self.log, env=told, start_new_session=True

@@ -45,6 +45,8 @@ def programs(name: str, port: str) -> dict[str, tuple[int, str, int, str]]:
     temporary = os.environ.get("TMPDIR", "/tmp")
     return {
         "database": (1, "TERM", 60, f"{PYTHON} scripts/database.py watch {name}"),
+        # Another hall of this machine would else take it while the server is down, and both would answer there.
+        "port": (1, "TERM", 2, f"{PYTHON} scripts/ports.py hold {port}"),
         "web": (
             2, "QUIT", 10,
             # With its port shared a new one need not wait until the workers of one that was killed have noticed.

@@ -2,6 +2,7 @@
 
 import fcntl
 import os
+import socket
 import subprocess
 import sys
 import time
@@ -36,19 +37,37 @@ def pid_file():
     path.unlink(missing_ok=True)
 
 
-def test_database_server_and_worker_are_started_in_order_and_again_whenever_they_die():
+def test_database_port_server_and_worker_are_started_in_order_and_again_whenever_they_die():
     told = RawConfigParser()
     told.read_string(script("supervised", NAME, "8123").stdout)
     programs = {name.partition(":")[2]: told[name] for name in told.sections() if name.startswith("program:")}
     assert [name for name, each in sorted(programs.items(), key=lambda one: int(one[1]["priority"]))] == [
-        "database", "web", "worker",
+        "database", "port", "web", "worker",
     ]  # fmt: skip
     for each in programs.values():
         assert each["autorestart"] == "true"
         assert int(each["startretries"]) > 1000
     assert f"database.py watch {NAME}" in programs["database"]["command"]
     assert "127.0.0.1:8123" in programs["web"]["command"]
+    assert "hold 8123" in programs["port"]["command"]
     assert script("supervised", NAME, "no port").returncode
+
+
+def test_the_port_of_a_hall_is_nobody_elses_while_its_server_is_started_again():
+    free = int(script("free_port", "8700").stdout)
+    holding = subprocess.Popen([sys.executable, "scripts/ports.py", "hold", str(free)], cwd=ROOT)
+    try:
+        deadline = time.monotonic() + 5
+        while (another := int(script("free_port", str(free)).stdout)) == free and time.monotonic() < deadline:
+            time.sleep(0.05)
+        assert another > free
+        with socket.socket() as server:
+            server.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEPORT, 1)
+            server.bind(("127.0.0.1", free))
+            server.listen()
+            socket.create_connection(("127.0.0.1", free), 2).close()
+    finally:
+        holding.kill()
 
 
 def test_what_is_left_over_ends_also_what_will_not_and_nothing_of_another_clone(pid_file):
