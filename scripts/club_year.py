@@ -23,7 +23,7 @@ LINES = (
     ("6:00 flow, 2:00 rest", "{n} x (3:00 technique bag [1-2-3b, slip, 2]) rest 1:00"),
     ("10:00 flow", "3 x ({n} x (30 power [1-2] / 30 rest)) rest 3:00", "5:00 flow"),
 )
-TARGETS = ("lactic-capacity", "aerobic-capacity", "alactic-power")
+TARGETS = ("lactic-capacity", "aerobic-power", "sprint-power")
 GETS = (
     "today", "today/mind", "sessions?limit=200", "sessions?limit=200&offset=2800", "people?limit=200", "groups",
     "log?limit=30", "log?limit=30&offset=14000", "trends?weeks=52", "trends?weeks=12", "combinations", "camps",

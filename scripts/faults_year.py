@@ -14,7 +14,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 SPOILT = (
     "delete from logbook_logentry",
-    "update training_session set target = 'recovery'",
+    "update training_session set target = 'skill'",
     "drop table runs_journal cascade",
 )
 

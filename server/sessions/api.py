@@ -1,11 +1,15 @@
 """The club's sessions as they are kept: saved with every version, brought together, taken out and brought in."""
 
+import json
 from collections.abc import Container
 from datetime import timedelta
+from functools import lru_cache
 from typing import TYPE_CHECKING, Any, Literal, TypeAlias
 from uuid import uuid4
 
 from django.db import transaction
+from django.db.models import TextField
+from django.db.models.functions import Cast
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Body, Router, Status
@@ -37,6 +41,8 @@ router = Router(tags=["sessions"])
 
 ONE_SITTING = timedelta(minutes=5)
 """Saves that the app makes by itself within this time are one version of the history."""
+SHOWN_REMEMBERED = 6000
+"""Documents of which a process remembers what a list shows: some ten megabytes."""
 
 if TYPE_CHECKING:
     Written: TypeAlias = str
@@ -82,20 +88,28 @@ def sessions(request: HttpRequest) -> Listed:
     due = _due(club)
 
     def row(saved: Saved) -> dict[str, object]:
-        session = from_document(saved.document)
+        title, total_s, text = _shown(saved.written, club.school)  # type: ignore[attr-defined]
         return {
             "id": saved.pk,
-            "title": session.title,
+            "title": title,
             "person": saved.person.name if saved.person else None,
             "target": saved.target,
             "tags": saved.tags,
-            "total_s": session.total_s,
-            "text": [shorthand.write(part.tree, club.school) for part in session.parts],
+            "total_s": total_s,
+            "text": text,
             "saved_at": saved.saved_at.isoformat(),
             "series": _series_of(saved, due),
         }
 
-    return Listed(Saved.objects.of(club).filter(in_lists=True).select_related("person"), row)
+    listed = Saved.objects.of(club).filter(in_lists=True).select_related("person").defer("document", "calls", "board")
+    return Listed(listed.annotate(written=Cast("document", TextField())), row)
+
+
+@lru_cache(SHOWN_REMEMBERED)
+def _shown(written: str, school: str) -> tuple[str, int, tuple[str, ...]]:
+    """Title, length [s] and lines of a session, from its document as it is kept: a library is looked at often."""
+    session = from_document(json.loads(written))
+    return session.title, session.total_s, tuple(shorthand.write(part.tree, school) for part in session.parts)
 
 
 def _checked(body: schemas.SessionState, club: Club) -> dict[str, object]:

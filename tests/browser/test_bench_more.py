@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from server.sessions.models import Session
 from tests.browser.conftest import type_pattern, verdict
 
 THIRTIES = "Thirties and twenty-tens"
@@ -366,6 +367,22 @@ def test_tags_are_kept_and_found_in_the_library(thirties):
     thirties.get_by_role("button", name="harbour", exact=True).click()
     expect(thirties.get_by_role("link", name=THIRTIES, exact=True)).to_be_visible()
     expect(thirties.get_by_role("link", name="Four by four", exact=True)).to_have_count(0)
+
+
+def test_a_library_of_hundreds_shows_a_hundred_and_searches_them_all(inside):
+    known = Session.objects.first()
+    plans = [{**known.document, "title": f"Session {number:03d}"} for number in range(250)]
+    same = {"club": known.club, "target": known.target}
+    Session.objects.bulk_create([Session(document=plan, saved_at=known.saved_at, **same) for plan in plans])
+    inside.reload()
+    rows = inside.locator("main ul > li")
+    expect(inside.get_by_text("of 254 sessions")).to_be_visible()
+    expect(rows).to_have_count(100)
+    inside.get_by_role("button", name="Show more").click()
+    expect(rows).to_have_count(200)
+    inside.get_by_role("searchbox").fill("Session 003")
+    expect(rows).to_have_count(1)
+    expect(inside.get_by_role("button", name="Show more")).to_have_count(0)
 
 
 @pytest.fixture

@@ -64,6 +64,19 @@ def test_the_list_shows_who_for_what_for_how_long_and_the_lines(coach):
     assert row["text"] == ["8 × (20 all out, 10 rest)"]
 
 
+def test_the_list_follows_a_save_and_the_clubs_school(coach):
+    saved = coach.session("4 x (20 power [1-2] / 10 rest)")
+    assert coach.listed("sessions")[0]["total_s"] == 120
+    body = {"document": document("6 x (20 power [1-2] / 10 rest)", title="Longer"), "target": "lactic-capacity"}
+    coach.put(f"sessions/{saved['id']}", body)
+    (row,) = coach.listed("sessions")
+    assert (row["title"], row["total_s"], row["text"]) == ("Longer", 180, ["6 × (20 power [1-2], 10 rest)"])
+    hooked = coach.session("20 power [4b]")
+    coach.put("club", {"school": "body-hooks"})
+    told = {row["id"]: row["text"] for row in coach.listed("sessions")}
+    assert told[hooked["id"]] != ["20 power [4b]"]
+
+
 def test_saving_again_counts_the_revision(coach):
     saved = coach.session()
     body = {"document": document("20:00 flow"), "target": "aerobic-base", "revision": 1}

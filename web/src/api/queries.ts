@@ -39,8 +39,12 @@ interface Page<T> {
 }
 
 /** All of a list that the server gives a page at a time: the first says how many follow, and those are asked together. */
-async function all<T>(page: (query: { limit: number; offset: number }) => Promise<Page<T>>): Promise<T[]> {
+async function all<T>(
+  page: (query: { limit: number; offset: number }) => Promise<Page<T>>,
+  early?: (first: T[]) => void,
+): Promise<T[]> {
   const first = await page({ limit: PAGE, offset: 0 });
+  early?.(first.items);
   const offsets = Array.from({ length: Math.ceil(first.count / PAGE) }, (_, index) => index * PAGE).slice(1);
   const rest = await Promise.all(offsets.map((offset) => page({ limit: PAGE, offset })));
   return [...first.items, ...rest.flatMap(({ items }) => items)];
@@ -187,7 +191,12 @@ export const sentBack = queryOptions({
 });
 export const sessions = queryOptions({
   queryKey: ["sessions"],
-  queryFn: () => all((query) => need(api.GET("/api/sessions", { params: { query } }))),
+  queryFn: ({ client, queryKey }) =>
+    all(
+      (query) => need(api.GET("/api/sessions", { params: { query } })),
+      // A library of thousands is seen at once; the rest of it follows.
+      (first) => client.setQueryData<Schemas["SessionRow"][]>(queryKey, (known) => known ?? first),
+    ),
 });
 export const protocols = queryOptions({
   queryKey: ["protocols"],

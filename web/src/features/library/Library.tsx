@@ -15,6 +15,9 @@ import { Head } from "./Head";
 import { Import } from "./Import";
 import { inSeries } from "./inSeries";
 
+/** Shown at first, and with each further touch. */
+const AT_ONCE = 100;
+
 /** The club's own sessions. */
 export function Library() {
   const query = useQuery(sessionsQuery);
@@ -44,6 +47,7 @@ export function Library() {
     },
   });
   const [search, setSearch] = useState("");
+  const [most, setMost] = useState(AT_ONCE);
   const found = (query.data ?? []).filter((row) =>
     holdsAll(search, [
       row.title,
@@ -53,6 +57,7 @@ export function Library() {
       targets?.find((each) => each.id === row.target)?.name,
     ]),
   );
+  const shown = inSeries(found);
   const tags = [...new Set((query.data ?? []).flatMap((row) => row.tags))].sort((a, b) => a.localeCompare(b));
   if (!query.data) return <Notice asked={query} title="Opening the library" />;
   return (
@@ -118,7 +123,7 @@ export function Library() {
         </Notice>
       ) : (
         <ul>
-          {inSeries(found).map((row) => (
+          {shown.slice(0, most).map((row) => (
             <li
               key={row.id}
               className="grid items-center gap-x-6 gap-y-2 border-b border-[var(--rule)] py-3 min-[900px]:grid-cols-[1fr_minmax(0,1.2fr)_auto]"
@@ -185,6 +190,16 @@ export function Library() {
             </li>
           ))}
         </ul>
+      )}
+      {shown.length > most && (
+        <p className="flex flex-wrap items-center gap-4 pt-4 text-[13px]">
+          <button type="button" className="act" onClick={() => setMost(most + AT_ONCE)}>
+            Show more
+          </button>
+          <span className="quiet">
+            {most} of {shown.length} sessions; the search goes through all of them.
+          </span>
+        </p>
       )}
     </main>
   );
