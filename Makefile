@@ -33,8 +33,8 @@ faults: ## kill what a hall consists of at random while it is written to, fill i
 scale: ## two servers and two workers on one database behind haproxy: everything works whichever answers, and with one killed
 	@scripts/scale
 
-fuzz: ## throw text at both readers for a minute (SECONDS=60), and 300 random camps and classes at their solvers
-	@SECONDS_LONG="$(SECONDS)" scripts/fuzz
+fuzz: ## throw text at both readers and requests at the API for a minute each (SECONDS=60, ONLY="readers api solvers"), 300 random camps and classes at their solvers
+	@SECONDS_LONG="$(SECONDS)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/fuzz
 
 mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1)
 	@COUNT="$(COUNT)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/mutants

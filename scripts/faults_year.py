@@ -29,6 +29,10 @@ def rows(cluster: Cluster) -> dict[str, tuple[int, str]]:
     return found
 
 
+def size_mb(cluster: Cluster) -> float:
+    return int(cluster.psql("yoisho", "select pg_database_size('yoisho')").stdout) / 1e6
+
+
 def main() -> int:
     name = os.environ["HALL"]
     cluster = Cluster(name)
@@ -43,7 +47,9 @@ def main() -> int:
     from django.db import connections
 
     call_command("load_demo")
+    empty_mb = size_mb(cluster)
     fill()
+    year_mb = size_mb(cluster) - empty_mb
     connections.close_all()
     before = rows(cluster)
     told = {**os.environ, "DATABASE": name}
@@ -64,7 +70,7 @@ def main() -> int:
     for table in differ:
         print(f"  WRONG  {table}: {before.get(table)} before, {after.get(table)} after")
     total = sum(count for count, _ in before.values())
-    print(f"A year of a club, {total} rows in {len(before)} tables: backed up in {backed_up_s:.1f} s, restored in "
+    print(f"A year of a club, {total} rows in {len(before)} tables, {year_mb:.0f} MB: backed up in {backed_up_s:.1f} s, restored in "
           f"{restored_s:.1f} s; {len(differ)} tables differ")  # fmt: skip
     if spoilt == before:
         print("  WRONG  nothing was spoilt: nothing was tried")

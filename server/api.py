@@ -23,7 +23,7 @@ from server.classes.floor import router as class_floor
 from server.classes.solving import router as class_solving
 from server.combinations.api import router as combinations
 from server.dossier.api import router as dossier
-from server.errors import FieldError
+from server.errors import FieldError, Message
 from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.logbook.by_hand import router as by_hand
@@ -40,9 +40,11 @@ from server.sendout.links import router as links
 from server.sendout.sheets import router as sheets
 from server.sendout.tracks import router as tracks
 from server.sessions.api import router as sessions
+from server.sessions.documents import with_definitions
 from server.today.api import router as today
 from server.today.waiting import router as waiting
 from server.vocabulary.api import router as vocabulary
+from yoisho.method.figures import FIGURES
 
 
 def signed_in(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
@@ -57,8 +59,36 @@ def signed_in(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
     return seen
 
 
+class Described(NinjaAPI):
+    """Its document says all that may come back: the core's own shapes, and the refusals that stand before a view."""
+
+    def get_openapi_schema(self, **how: Any) -> Any:
+        document = with_definitions(super().get_openapi_schema(**how))
+        # Answers tell figures by their ids; the front end asks for them by this type.
+        document["components"]["schemas"]["FigureId"] = {"type": "string", "enum": sorted(FIGURES)}
+        document["components"]["schemas"].setdefault("Message", Message.model_json_schema())
+        document["components"]["responses"] = {
+            str(status): {"description": words, "content": SAID} for status, words in REFUSED.items()
+        }
+        for methods in document["paths"].values():
+            for operation in methods.values():
+                if operation["operationId"] in IN_LINES:
+                    told = operation["responses"][200]["content"]
+                    told["application/x-ndjson"] = told.pop("application/json")
+                for status in REFUSED:
+                    operation["responses"].setdefault(status, {"$ref": f"#/components/responses/{status}"})
+        return document
+
+
+SAID = {"application/json": {"schema": {"$ref": "#/components/schemas/Message"}}}
+REFUSED = {
+    401: "Nobody is signed in, or the token has ended.",
+    403: "Not for this role, beyond the token's scopes, or not asked from a page of the app.",
+}
+IN_LINES = frozenset({"solve_camp", "solve_class", "propose_class"})
+"""Answered a line of JSON at a time, as it goes on."""
 member = Member()
-api = NinjaAPI(
+api = Described(
     title="Yoisho",
     version="1",
     description="Everything that Yoisho's own screens ask for. How to get a token: docs/api.md.",

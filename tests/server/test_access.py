@@ -39,6 +39,16 @@ def test_every_operation_stands_in_the_table_once_and_nothing_else_does():
     assert not set(ACCESS) & OPEN
 
 
+def test_the_document_says_how_somebody_is_refused_and_what_comes_in_lines():
+    for methods in SCHEMA["paths"].values():
+        for operation in methods.values():
+            told = {str(status) for status in operation["responses"]}
+            assert {"401", "403"} <= told, operation["operationId"]
+    solved = SCHEMA["paths"]["/api/classes/solve"]["post"]["responses"][200]["content"]
+    assert set(solved) == {"application/x-ndjson"}
+    assert "$shape" not in str(SCHEMA)
+
+
 @pytest.mark.parametrize(("method", "path", "operation"), OPERATIONS, ids=lambda value: str(value))
 def test_whoever_may_not_is_refused_and_whoever_may_is_not(db, method, path, operation):
     if operation in OPEN:

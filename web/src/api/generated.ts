@@ -7337,7 +7337,26 @@ export interface components {
             rows: string[][] | null;
         };
     };
-    responses: never;
+    responses: {
+        /** @description Nobody is signed in, or the token has ended. */
+        401: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description Not for this role, beyond the token's scopes, or not asked from a page of the app. */
+        403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -7367,6 +7386,8 @@ export interface operations {
                     "application/json": components["schemas"]["BoardIn"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7409,6 +7430,8 @@ export interface operations {
                     "application/json": components["schemas"]["ByHandOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7456,6 +7479,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7494,6 +7519,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampRow"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     create_camp: {
@@ -7518,6 +7545,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7558,6 +7587,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7593,6 +7624,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7640,6 +7673,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7671,6 +7706,8 @@ export interface operations {
                     "application/json": components["schemas"]["FeedOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7702,6 +7739,8 @@ export interface operations {
                     "application/json": components["schemas"]["FeedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7743,6 +7782,8 @@ export interface operations {
                     "application/json": components["schemas"]["FeedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7774,6 +7815,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7805,6 +7848,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampNudge"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7837,9 +7882,11 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProgressOut"];
+                    "application/x-ndjson": components["schemas"]["ProgressOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7882,6 +7929,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClaimOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7929,6 +7978,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassRow"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     create_class: {
@@ -7953,6 +8004,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -7995,6 +8048,8 @@ export interface operations {
                     "application/json": components["schemas"]["LineOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8024,6 +8079,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassNeeds"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     propose_class: {
@@ -8045,9 +8102,11 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassProgress"];
+                    "application/x-ndjson": components["schemas"]["ClassProgress"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8087,9 +8146,11 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassProgress"];
+                    "application/x-ndjson": components["schemas"]["ClassProgress"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8132,6 +8193,8 @@ export interface operations {
                     "application/json": components["schemas"]["WhatIfOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8172,6 +8235,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8207,6 +8272,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8254,6 +8321,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8285,6 +8354,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8327,6 +8398,7 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8354,6 +8426,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     import_club: {
@@ -8384,6 +8458,8 @@ export interface operations {
                     "application/json": components["schemas"]["BroughtIn"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8413,6 +8489,8 @@ export interface operations {
                     "application/json": components["schemas"]["CoachOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     combinations: {
@@ -8436,6 +8514,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedEntryOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     create_combination: {
@@ -8460,6 +8540,8 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8493,6 +8575,8 @@ export interface operations {
                     "application/json": components["schemas"]["MadeOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8526,6 +8610,8 @@ export interface operations {
                     "application/json": components["schemas"]["DrillOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8561,6 +8647,8 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8599,6 +8687,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8632,6 +8722,8 @@ export interface operations {
                     "application/json": components["schemas"]["CompleteOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8661,6 +8753,8 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8694,6 +8788,8 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8744,6 +8840,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedGroupOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     add_group: {
@@ -8768,6 +8866,8 @@ export interface operations {
                     "application/json": components["schemas"]["GroupOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -8812,6 +8912,8 @@ export interface operations {
                     "application/json": components["schemas"]["GroupOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8850,6 +8952,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8882,6 +8986,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedInvitationOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     invite: {
@@ -8906,6 +9012,8 @@ export interface operations {
                     "application/json": components["schemas"]["InvitationMade"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8935,6 +9043,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -8966,6 +9076,8 @@ export interface operations {
                     "application/json": components["schemas"]["Invited"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9001,6 +9113,8 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9042,6 +9156,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedLetterOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     send_letter: {
@@ -9066,6 +9182,8 @@ export interface operations {
                     "application/json": components["schemas"]["LetterOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9104,6 +9222,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9137,6 +9257,8 @@ export interface operations {
                     "application/json": components["schemas"]["LinkOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9177,6 +9299,8 @@ export interface operations {
                     "application/json": components["schemas"]["LinkOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9206,6 +9330,8 @@ export interface operations {
                     "application/json": components["schemas"]["LiveRow"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     follow_live: {
@@ -9226,6 +9352,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9258,6 +9386,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedLogOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     log_entry: {
@@ -9280,6 +9410,8 @@ export interface operations {
                     "application/json": components["schemas"]["LogDetail"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9315,6 +9447,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9350,6 +9484,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9390,6 +9526,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9440,6 +9578,8 @@ export interface operations {
                     "application/json": components["schemas"]["HeartLooked"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9478,6 +9618,8 @@ export interface operations {
                     "application/json": components["schemas"]["Mail"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9511,6 +9653,8 @@ export interface operations {
                     "application/json": components["schemas"]["SeriesOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9558,6 +9702,8 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     members: {
@@ -9581,6 +9727,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedMemberOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     save_member: {
@@ -9607,6 +9755,8 @@ export interface operations {
                     "application/json": components["schemas"]["MemberOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9649,6 +9799,8 @@ export interface operations {
                     "application/json": components["schemas"]["MergeOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -9678,6 +9830,8 @@ export interface operations {
                     "application/json": components["schemas"]["Method"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     music: {
@@ -9698,6 +9852,8 @@ export interface operations {
                     "application/json": components["schemas"]["MusicOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     bring_music: {
@@ -9728,6 +9884,8 @@ export interface operations {
                     "application/json": components["schemas"]["MusicOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -9761,6 +9919,8 @@ export interface operations {
                     "application/json": components["schemas"]["NudgeOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9812,6 +9972,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedPersonOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     add_person: {
@@ -9836,6 +9998,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -9878,6 +10042,8 @@ export interface operations {
                     "application/json": components["schemas"]["CsvTaken"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -9920,6 +10086,8 @@ export interface operations {
                     "application/json": components["schemas"]["CsvOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -9951,6 +10119,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -9986,6 +10156,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10028,6 +10200,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10063,6 +10237,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10094,6 +10270,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10123,6 +10301,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10155,6 +10335,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10200,6 +10382,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10240,6 +10424,8 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10275,6 +10461,8 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10310,6 +10498,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10362,6 +10552,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10393,6 +10585,8 @@ export interface operations {
                     "application/json": components["schemas"]["NextTimeOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10428,6 +10622,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10472,6 +10668,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10522,6 +10720,8 @@ export interface operations {
                     "application/json": components["schemas"]["PersonPage"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10555,6 +10755,8 @@ export interface operations {
                     "application/json": components["schemas"]["PlannedOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10606,6 +10808,8 @@ export interface operations {
                     "application/json": components["schemas"]["PlanIn"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10638,6 +10842,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10674,6 +10880,8 @@ export interface operations {
                     "application/json": components["schemas"]["RateOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10704,6 +10912,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10737,6 +10947,8 @@ export interface operations {
                     "application/json": components["schemas"]["ProposeOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10784,6 +10996,8 @@ export interface operations {
                     "application/json": components["schemas"]["ProtocolOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     open_protocol: {
@@ -10807,6 +11021,8 @@ export interface operations {
                     "application/json": components["schemas"]["OpenedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10840,6 +11056,8 @@ export interface operations {
                     "application/json": components["schemas"]["ShorthandOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10867,6 +11085,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     planned_file: {
@@ -10885,6 +11105,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     review_run: {
@@ -10909,6 +11131,8 @@ export interface operations {
                     "application/json": components["schemas"]["Done"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10947,6 +11171,8 @@ export interface operations {
                     "application/json": components["schemas"]["RosterWords"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     begin_run: {
@@ -10973,6 +11199,8 @@ export interface operations {
                     "application/json": components["schemas"]["RunOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11008,6 +11236,8 @@ export interface operations {
                     "application/json": components["schemas"]["RunPlan"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11052,6 +11282,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassLogged"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11092,6 +11324,8 @@ export interface operations {
                     "application/json": components["schemas"]["JournalOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11127,6 +11361,8 @@ export interface operations {
                     "application/json": components["schemas"]["JournalOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11160,6 +11396,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11204,6 +11442,8 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11244,6 +11484,8 @@ export interface operations {
                     "application/json": components["schemas"]["RunPlan"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11277,6 +11519,8 @@ export interface operations {
                     "application/json": components["schemas"]["ScaleOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11324,6 +11568,8 @@ export interface operations {
                     "application/json": components["schemas"]["SentBackOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     drop_sent_back: {
@@ -11344,6 +11590,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11379,6 +11627,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11421,6 +11671,8 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11462,6 +11714,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedSessionRow"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     create_session: {
@@ -11486,6 +11740,8 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11528,6 +11784,8 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11559,6 +11817,8 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11594,6 +11854,8 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11641,6 +11903,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11676,6 +11940,8 @@ export interface operations {
                     "application/json": components["schemas"]["CallSettings"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11716,6 +11982,8 @@ export interface operations {
                     "application/json": components["schemas"]["CampOfSession"] | null;
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11747,6 +12015,8 @@ export interface operations {
                     "application/json": components["schemas"]["ClassOfSession"] | null;
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11778,6 +12048,8 @@ export interface operations {
                     "application/json": components["schemas"]["Stopped"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11811,6 +12083,8 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11844,6 +12118,8 @@ export interface operations {
                     "application/json": components["schemas"]["Stopped"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11884,6 +12160,8 @@ export interface operations {
                     "application/json": components["schemas"]["LinkOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11919,6 +12197,8 @@ export interface operations {
                     "application/json": components["schemas"]["OnFloor"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11961,6 +12241,8 @@ export interface operations {
                     "application/json": components["schemas"]["RunPlan"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12001,6 +12283,8 @@ export interface operations {
                     "application/json": components["schemas"]["TrackOut"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12035,6 +12319,8 @@ export interface operations {
                     "application/json": components["schemas"]["PagedSavedVersion"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12067,6 +12353,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12109,6 +12397,8 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -12149,6 +12439,8 @@ export interface operations {
                     "application/json": components["schemas"]["SharedOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12202,6 +12494,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12250,6 +12544,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12288,6 +12584,8 @@ export interface operations {
                     "application/json": components["schemas"]["Welcome"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     speech: {
@@ -12308,6 +12606,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12339,6 +12639,8 @@ export interface operations {
                     "application/json": components["schemas"]["TodayOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     mind_today: {
@@ -12362,6 +12664,8 @@ export interface operations {
                     "application/json": components["schemas"]["Minded"][];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     api_tokens: {
@@ -12382,6 +12686,8 @@ export interface operations {
                     "application/json": components["schemas"]["TokensOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
     make_api_token: {
@@ -12406,6 +12712,8 @@ export interface operations {
                     "application/json": components["schemas"]["MadeToken"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12435,6 +12743,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12468,6 +12778,8 @@ export interface operations {
                     "application/json": components["schemas"]["TrackOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12508,6 +12820,8 @@ export interface operations {
                     "application/json": components["schemas"]["TrackOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12539,6 +12853,8 @@ export interface operations {
                     "application/json": components["schemas"]["TrackOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12568,6 +12884,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12597,6 +12915,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12630,6 +12950,8 @@ export interface operations {
                     "application/json": components["schemas"]["TrendsOut"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12659,6 +12981,8 @@ export interface operations {
                     "application/json": components["schemas"]["Vocabulary"];
                 };
             };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
         };
     };
 }
