@@ -70,8 +70,8 @@ def main() -> int:
     for table in differ:
         print(f"  WRONG  {table}: {before.get(table)} before, {after.get(table)} after")
     total = sum(count for count, _ in before.values())
-    print(f"A year of a club, {total} rows in {len(before)} tables, {year_mb:.0f} MB: backed up in {backed_up_s:.1f} s, restored in "
-          f"{restored_s:.1f} s; {len(differ)} tables differ")  # fmt: skip
+    print(f"A year of a club, {total} rows in {len(before)} tables, {year_mb:.0f} MB: backed up in {backed_up_s:.1f}, "
+          f"restored in {restored_s:.1f} s; {len(differ)} tables differ")  # fmt: skip
     if spoilt == before:
         print("  WRONG  nothing was spoilt: nothing was tried")
     return int(bool(differ) or spoilt == before)

@@ -23,7 +23,7 @@ from server.classes.floor import router as class_floor
 from server.classes.solving import router as class_solving
 from server.combinations.api import router as combinations
 from server.dossier.api import router as dossier
-from server.errors import FieldError, Message
+from server.errors import FieldError
 from server.library.api import router as library
 from server.logbook.api import router as logbook
 from server.logbook.by_hand import router as by_hand
@@ -66,21 +66,23 @@ class Described(NinjaAPI):
         document = with_definitions(super().get_openapi_schema(**how))
         # Answers tell figures by their ids; the front end asks for them by this type.
         document["components"]["schemas"]["FigureId"] = {"type": "string", "enum": sorted(FIGURES)}
-        document["components"]["schemas"].setdefault("Message", Message.model_json_schema())
         document["components"]["responses"] = {
-            str(status): {"description": words, "content": SAID} for status, words in REFUSED.items()
+            "422": {"description": "Something is impossible: where, what, and how to mend it.", "content": FAULTY},
+            **{str(status): {"description": words, "content": SAID} for status, words in REFUSED.items()},
         }
         for methods in document["paths"].values():
             for operation in methods.values():
                 if operation["operationId"] in IN_LINES:
                     told = operation["responses"][200]["content"]
                     told["application/x-ndjson"] = told.pop("application/json")
-                for status in REFUSED:
+                asked = operation.get("parameters") or operation.get("requestBody")
+                for status in (*REFUSED, *([422] if asked else [])):
                     operation["responses"].setdefault(status, {"$ref": f"#/components/responses/{status}"})
         return document
 
 
 SAID = {"application/json": {"schema": {"$ref": "#/components/schemas/Message"}}}
+FAULTY = {"application/json": {"schema": {"$ref": "#/components/schemas/Faults"}}}
 REFUSED = {
     401: "Nobody is signed in, or the token has ended.",
     403: "Not for this role, beyond the token's scopes, or not asked from a page of the app.",

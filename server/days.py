@@ -1,9 +1,9 @@
 """Days and moments as they may be told: within some centuries, so that no zone's clock runs out of the calendar."""
 
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, time
 from typing import Annotated
 
-from pydantic import AfterValidator, AwareDatetime
+from pydantic import AfterValidator, AwareDatetime, WithJsonSchema
 
 FIRST_YEAR, LAST_YEAR = 1900, 2200
 
@@ -27,3 +27,5 @@ def _moment(value: datetime) -> datetime:
 
 Day = Annotated[date, AfterValidator(_day)]
 Instant = Annotated[AwareDatetime, AfterValidator(_moment)]
+WallTime = Annotated[time, WithJsonSchema({"type": "string", "examples": ["18:30:00"]})]
+"""By the hall's own clock. What JSON Schema calls a time has a zone."""

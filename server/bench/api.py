@@ -12,6 +12,7 @@ from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.sessions.documents import unrolled
 from yoisho.answers.evaluation import Evaluation
+from yoisho.design.nudge import TooLargeError
 from yoisho.design.propose import Limits, ProposalError
 from yoisho.design.scale import ScaleError
 from yoisho.engine.person import Person
@@ -173,4 +174,7 @@ def nudges_for(request: HttpRequest, body: schemas.NudgeIn) -> HttpResponse:
 )
 def make_it_so_for(request: HttpRequest, body: schemas.NudgeIn) -> HttpResponse:
     """The shortest series of nudges after which the session trains its purpose, or as near as it gets."""
-    return answered(worked_out.made_so(*_nudged(request, body)))
+    try:
+        return answered(worked_out.made_so(*_nudged(request, body)))
+    except TooLargeError as error:
+        raise FieldError(["body", "document"], str(error), "large") from error

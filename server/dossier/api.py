@@ -13,7 +13,7 @@ from server.roster.api import the_person
 router = Router(tags=["roster"])
 
 
-@router.get("/people/{person_id}/data", response={404: Message}, operation_id="export_person")
+@router.get("/people/{person_id}/data", response={200: None, 404: Message}, operation_id="export_person")
 def export_person(request: HttpRequest, person_id: int) -> HttpResponse:
     """Everything that is kept of somebody, as JSON and CSV in a zip."""
     who = the_person(club_of(request), person_id)

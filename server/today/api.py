@@ -17,7 +17,7 @@ from server.accounts.models import Club
 from server.accounts.once import once
 from server.bench.circumstances import circumstances_for
 from server.bench.gate import discreet
-from server.days import Day
+from server.days import Day, WallTime
 from server.errors import Faults, FieldError, Message
 from server.logbook.models import LogEntry
 from server.pages import Told
@@ -40,7 +40,7 @@ MOST_PEOPLE = 200
 class PlanIn(Schema):
     session_id: int
     on: Day
-    at: time
+    at: WallTime
     group_id: int | None = None
     people: Annotated[list[int], Field(max_length=MOST_PEOPLE)]
     """Besides those of the group."""
@@ -61,7 +61,7 @@ class PlannedOut(Told):
     session_id: int
     title: str
     on: date
-    at: time
+    at: WallTime
     total_s: int
     target: TargetId
     purpose: str

@@ -1,7 +1,7 @@
 """What was planned and is over, and nobody has rated yet: how hard it was is told with one touch."""
 
 from collections.abc import Iterable
-from datetime import date, datetime, time, timedelta
+from datetime import date, datetime, timedelta
 from typing import Annotated
 from uuid import NAMESPACE_OID, UUID, uuid5
 
@@ -12,6 +12,7 @@ from pydantic import Field, StrictInt
 
 from server.accounts.current import club_of, coach
 from server.accounts.models import Club
+from server.days import WallTime
 from server.errors import Message, not_found
 from server.logbook.api import save
 from server.logbook.models import LogEntry
@@ -35,7 +36,7 @@ class Waiting(Told):
     planned_id: int
     title: str
     on: date
-    at: time
+    at: WallTime
     person: Somebody
 
 

@@ -353,6 +353,25 @@ def nudges(
     return tuple([*first, *(nudge for nudge in found if nudge.session not in taken)][: max(MOST_SHOWN, len(first))])
 
 
+MOST_SEARCHED = 600
+"""Intervals of a session for which hundreds of others are worked out: beyond them it would take longer than anybody
+waits. Own setting; the longest class that was measured has a fifth of it."""
+
+
+class TooLargeError(ValueError):
+    """A session that is too large to search from: how large, and what to do."""
+
+
+def searchable(session: Session) -> None:
+    """Raises `TooLargeError` where a search from it would take too long."""
+    count = len(session.unrolled().intervals)
+    if count > MOST_SEARCHED:
+        raise TooLargeError(
+            f"This session has {count} intervals, and from up to {MOST_SEARCHED} another can be worked out. "
+            "Take fewer repetitions, or a part of it alone."
+        )
+
+
 def make_it_so(
     person: Person,
     session: Session,
@@ -360,7 +379,11 @@ def make_it_so(
     circumstances: Circumstances | None = None,
     minutes: int | None = None,
 ) -> Series:
-    """The shortest series of nudges after which the session trains its purpose, within the minutes."""
+    """The shortest series of nudges after which the session trains its purpose, within the minutes.
+
+    Raises `TooLargeError`.
+    """
+    searchable(session)
     judge_ = Judge(person, target_id, circumstances or Circumstances(), _longest_s(session, minutes))
     begun = judge_.read(session)
     if begun is None:

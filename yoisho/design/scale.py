@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import sqrt
 
-from yoisho.design.nudge import candidates, simulated
+from yoisho.design.nudge import TooLargeError, candidates, searchable, simulated
 from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.engine.person import Person
@@ -114,6 +114,10 @@ def _effect(before: Reading, after: Reading) -> tuple[Kept, ...]:
 
 
 def _original(person: Person, session: Session) -> Reading:
+    try:
+        searchable(session)
+    except TooLargeError as error:
+        raise ScaleError(str(error)) from error
     found = simulated(person, session)
     if found is None:
         raise ScaleError("there is no effort in this session yet, so it has no effect to keep")

@@ -7,11 +7,13 @@ from tests.core.people import SOMEBODY, club_boxer
 from tests.core.trees import trees
 from yoisho.design.nudge import (
     CURE_COST,
+    MOST_SEARCHED,
     MOST_SHOWN,
     REACHED,
     SURE,
     SURER,
     SURER_COST,
+    TooLargeError,
     candidates,
     make_it_so,
     nudges,
@@ -21,7 +23,7 @@ from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import cautions, stops
 from yoisho.judgement.verdict import judge
-from yoisho.session.document import Session
+from yoisho.session.document import Part, Session
 from yoisho.session.shorthand import read as line
 from yoisho.session.shorthand import read_parts
 from yoisho.session.timeline import unroll
@@ -243,3 +245,10 @@ def test_no_nudge_and_no_series_ends_in_a_stop_or_calls_up_what_did_not_speak(wh
                                              (25, {"2 reps more", "2 reps fewer"})])  # fmt: skip
 def test_reps_change_by_one_or_by_a_tenth_and_never_to_none(reps, names):
     assert {name for name in named(variants(line(f"{reps} reps power bag [1-2]"))) if "rep" in name} == names
+
+
+def test_a_series_from_a_session_of_thousands_is_refused_with_the_limit():
+    large = Session("Large", (Part("Main", line("31 x (10 x (20 power, 10 rest))")),))
+    assert len(large.unrolled().intervals) > MOST_SEARCHED
+    with pytest.raises(TooLargeError, match=f"{len(large.unrolled().intervals)} intervals, and from up to 600"):
+        make_it_so(person(), large, "lactic-capacity")

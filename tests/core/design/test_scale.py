@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.people import SOMEBODY
+from yoisho.design.nudge import searchable
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
 from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, softened, three_of
 from yoisho.engine.person import person
@@ -197,3 +198,9 @@ def test_the_big_steps_down_are_half_the_rounds_of_a_main_part_and_no_word_above
     assert steps["technique instead of all that is harder"] == [
         "2 × (8 × (30 technique, 30 flow)) rest 2:00", "5 × (1:00 technique) rest 1:00"
     ]  # fmt: skip
+
+
+def test_a_session_of_thousands_is_refused_with_the_limit_and_one_at_the_limit_is_not():
+    with pytest.raises(ScaleError, match="from up to 600 another can be worked out"):
+        scale(Session("Large", (Part("Main", line("31 x (10 x (20 power, 10 rest))")),)), person(), person())
+    searchable(Session("Just", (Part("Main", line("30 x (10 x (20 power, 10 rest))")),)))

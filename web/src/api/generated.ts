@@ -5426,7 +5426,7 @@ export interface components {
         PlanIn: {
             /**
              * At
-             * Format: time
+             * @example 18:30:00
              */
             at: string;
             /** Group Id */
@@ -5447,7 +5447,7 @@ export interface components {
         PlannedOut: {
             /**
              * At
-             * Format: time
+             * @example 18:30:00
              */
             at: string;
             /** Blocks */
@@ -7148,7 +7148,7 @@ export interface components {
         Waiting: {
             /**
              * At
-             * Format: time
+             * @example 18:30:00
              */
             at: string;
             /**
@@ -7356,6 +7356,15 @@ export interface components {
                 "application/json": components["schemas"]["Message"];
             };
         };
+        /** @description Something is impossible: where, what, and how to mend it. */
+        422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Faults"];
+            };
+        };
     };
     parameters: never;
     requestBodies: never;
@@ -7499,6 +7508,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     camps: {
@@ -7598,6 +7608,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_camp: {
@@ -7684,6 +7695,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     camp_feeds: {
@@ -7717,6 +7729,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     make_camp_feed: {
@@ -7793,6 +7806,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     camp_file: {
@@ -7826,6 +7840,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     camp_nudges: {
@@ -7859,6 +7874,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     solve_camp: {
@@ -8246,6 +8262,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_class: {
@@ -8332,6 +8349,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     class_sheet: {
@@ -8408,6 +8426,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     export_club: {
@@ -8516,6 +8535,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     create_combination: {
@@ -8698,6 +8718,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     complete_shorthand: {
@@ -8842,6 +8863,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     add_group: {
@@ -8963,6 +8985,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     invitations: {
@@ -8988,6 +9011,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     invite: {
@@ -9054,6 +9078,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     invitation: {
@@ -9087,6 +9112,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     join: {
@@ -9158,6 +9184,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     send_letter: {
@@ -9233,6 +9260,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     make_link: {
@@ -9310,6 +9338,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     live_runs: {
@@ -9363,6 +9392,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     log: {
@@ -9388,6 +9418,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     log_entry: {
@@ -9421,6 +9452,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     leave_out: {
@@ -9458,6 +9490,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     keep_heart: {
@@ -9729,6 +9762,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     save_member: {
@@ -9974,6 +10008,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     add_person: {
@@ -10130,6 +10165,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_person: {
@@ -10211,6 +10247,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_clearance: {
@@ -10270,6 +10307,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
             /** @description Not Found */
@@ -10281,6 +10325,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     erase_person: {
@@ -10312,6 +10357,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     note_knock: {
@@ -10435,6 +10481,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     learn: {
@@ -10472,6 +10519,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     add_limit: {
@@ -10563,6 +10611,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     next_time: {
@@ -10596,6 +10645,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_screening: {
@@ -10731,6 +10781,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     plan_session: {
@@ -10819,6 +10870,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     note_away: {
@@ -10853,6 +10905,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     rate_planned: {
@@ -10891,6 +10944,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     unrate_planned: {
@@ -10923,6 +10977,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     propose_session: {
@@ -11032,6 +11087,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     read_shorthand: {
@@ -11335,6 +11391,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_journal: {
@@ -11495,6 +11552,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     scale_session: {
@@ -11601,6 +11659,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     take_sent_back: {
@@ -11716,6 +11775,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     create_session: {
@@ -11828,6 +11888,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_session: {
@@ -11914,6 +11975,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     save_calls: {
@@ -11993,6 +12055,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     class_of: {
@@ -12026,6 +12089,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     class_gate: {
@@ -12059,6 +12123,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     export_session: {
@@ -12094,6 +12159,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     gate: {
@@ -12171,6 +12237,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     on_floor: {
@@ -12294,6 +12361,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     versions: {
@@ -12330,6 +12398,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     wall_sheet: {
@@ -12564,6 +12633,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     sign_out: {
@@ -12617,6 +12687,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     today: {
@@ -12641,6 +12712,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     mind_today: {
@@ -12666,6 +12738,7 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            422: components["responses"]["422"];
         };
     };
     api_tokens: {
@@ -12754,6 +12827,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     make_track: {
@@ -12831,6 +12905,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     cancel_track: {
@@ -12864,6 +12939,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     follow_track: {
@@ -12895,6 +12971,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     track_file: {
@@ -12926,6 +13003,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     trends: {
@@ -12961,6 +13039,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["422"];
         };
     };
     vocabulary: {
