@@ -101,7 +101,7 @@ class Cluster:
         finally:
             password_file.unlink()
         with (self.data / "postgresql.conf").open("a") as settings:
-            settings.write("listen_addresses = '127.0.0.1'\nunix_socket_directories = ''\nmax_connections = 60\n")
+            settings.write("listen_addresses = '127.0.0.1'\nunix_socket_directories = ''\nmax_connections = 120\n")
             if self.name == "test":
                 settings.write("fsync = off\nsynchronous_commit = off\nfull_page_writes = off\n")
         self.remember(password=password)
