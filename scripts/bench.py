@@ -3,8 +3,10 @@
 import os
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from itertools import count
 from pathlib import Path
+from typing import Any
 
 import django
 import numpy as np
@@ -154,6 +156,13 @@ def languages() -> None:
     measure("a line as it is typed: completed", lambda: assist.complete(typed))
 
 
+def edited(document: dict[str, Any]) -> Iterator[dict[str, Any]]:
+    """A session as a coach edits it, second by second: what was asked before is remembered, and would tell nothing."""
+    for seconds in count(10):
+        last = {"name": "Shake out", "tree": {"type": "interval", "seconds": seconds, "tempo": "flow"}}
+        yield {**document, "parts": [*document["parts"], last]}
+
+
 def api() -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
     django.setup()
@@ -165,19 +174,16 @@ def api() -> None:
     client.post("/api/demo")
     for row in client.get("/api/sessions").json()["items"]:
         session = client.get(f"/api/sessions/{row['id']}").json()
-        body = {key: session[key] for key in ("document", "person_id", "target")}
-        minutes = row["total_s"] / 60
-        quick = {**body, "ranges": False}
-        measure(
-            f"POST /api/evaluate, {row['title']}, the best guess alone",
-            lambda body=quick: client.post("/api/evaluate", body, content_type="application/json"),
-            100,
-        )
-        measure(
-            f"POST /api/evaluate, {row['title']}, {minutes:.0f} min",
-            lambda body=body: client.post("/api/evaluate", body, content_type="application/json"),
-            100,
-        )
+        told = {key: session[key] for key in ("person_id", "target")}
+        edits = edited(session["document"])
+        for what, ranges in (("the best guess alone", False), (f"{row['total_s'] / 60:.0f} min", True)):
+
+            def ask(told: dict[str, object] = told, edits: Iterator[object] = edits, ranges: bool = ranges) -> None:
+                body = {**told, "document": next(edits), "ranges": ranges}
+                answer = client.post("/api/evaluate", body, content_type="application/json")
+                assert answer.status_code == 200, answer.content[:200]
+
+            measure(f"POST /api/evaluate, {row['title']}, edited, {what}", ask, 100)
     text = {"text": "8 x (20 all out / 10 rest)"}
     measure("POST /api/read", lambda: client.post("/api/read", text, content_type="application/json"))
     target = {"target": "lactic-capacity", "minutes": 40}
