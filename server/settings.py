@@ -126,6 +126,12 @@ ACCOUNT_LOGIN_METHODS = {"email"}
 ACCOUNT_SIGNUP_FIELDS = ["email*", "password1*"]
 ACCOUNT_EMAIL_VERIFICATION = "none"
 """Whoever opens a hall has no mail yet. Another address is taken once it is confirmed."""
+ACCOUNT_RATE_LIMITS = {
+    # Of one address: ten wrong tries a minute, sixty an hour, and five of one name in five minutes.
+    "login_failed": "10/m/ip,60/h/ip,5/300s/key",
+    # Of one name over all addresses: more than any one of them can reach alone.
+    "login_failed_anywhere": "100/h/key",
+}
 ACCOUNT_CHANGE_EMAIL = True
 ACCOUNT_REAUTHENTICATION_REQUIRED = True
 ACCOUNT_LOGIN_ON_PASSWORD_RESET = True

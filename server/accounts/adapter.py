@@ -9,16 +9,20 @@ from allauth.account.adapter import DefaultAccountAdapter
 from allauth.account.internal.flows.login import record_authentication
 from allauth.account.models import EmailAddress
 from allauth.account.signals import user_logged_in
+from allauth.core.internal.ratelimit import consume
 from allauth.mfa.adapter import DefaultMFAAdapter
 from django.contrib.auth import login
 from django.core.exceptions import ValidationError
 from django.http import HttpRequest
 
 from server.accounts.models import Club, Role, User
+from server.bounded import Bound, BusyError
 from server.errors import FieldError
 
 log = logging.getLogger(__name__)
 BACKEND = "server.accounts.backend.CoachBackend"
+hashing = Bound(at_once=1, waiting=20)
+"""Passwords that a process looks at: a crowd at the door takes no more of the processor than that."""
 
 
 def mailed(what: str, send: Callable[[], object]) -> bool:
@@ -42,6 +46,7 @@ class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
         "enter_current_password": "This is not your password.",
         "invalid_or_expired_key": "This link was used already, or is over. Ask for a new one.",
         "invalid_password_reset": "This link was used already, or is over. Ask for a new one.",
+        "too_many_at_once": "Many are signing in at once just now. Try again in a moment.",
         "too_many_login_attempts": "Tried too often. Wait five minutes, or set a new password by mail.",
         "same_as_current": "This is the address that you have.",
         "rate_limited": "Asked too often. Wait a minute.",
@@ -54,6 +59,28 @@ class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
     def send_mail(self, template_prefix: str, email: str, context: dict[str, Any]) -> None:
         """What was asked for is done, also where the mail about it cannot go."""
         mailed(template_prefix, lambda: super(Adapter, self).send_mail(template_prefix, email, context))
+
+    def _get_login_attempts_cache_key(self, request: HttpRequest, **credentials: Any) -> str:
+        """A name is closed to the address it was tried from: nobody elsewhere can lock its owner out."""
+        key: str = super()._get_login_attempts_cache_key(request, **credentials)
+        return f"{key}:{self.get_client_ip(request)}"
+
+    def pre_authenticate(self, request: HttpRequest, **credentials: Any) -> None:
+        super().pre_authenticate(request, **credentials)
+        name = super()._get_login_attempts_cache_key(request, **credentials)
+        self._over_all = consume(request, app="allauth.account", action="login_failed_anywhere", key=name)
+        if not self._over_all:
+            raise self.validation_error("too_many_login_attempts")
+
+    def _rollback_login_failed_rl_usage(self) -> None:
+        super()._rollback_login_failed_rl_usage()
+        self._over_all.rollback()
+
+    def authenticate(self, request: HttpRequest, **credentials: Any) -> Any:
+        try:
+            return hashing(super().authenticate)(request, **credentials)
+        except BusyError:
+            raise self.validation_error("too_many_at_once") from None
 
 
 class SecondStep(DefaultMFAAdapter):  # type: ignore[misc]

@@ -7,6 +7,7 @@ from django.core.management import call_command
 from django.test import Client
 
 from server.accounts.models import User
+from server.bounded import Bound
 from tests.server.conftest import at_the_door, sign_in
 
 EMAIL, PASSWORD = "odd@harbour.example", "harbour-lamp-nine"
@@ -62,6 +63,44 @@ def test_guessing_is_stopped_after_five_tries_even_with_the_right_word(known, no
     for _ in range(5):
         assert "Check both" in said(sign_in(nobody, EMAIL, "wrong"))
     assert "Wait five minutes" in said(sign_in(nobody, EMAIL, PASSWORD))
+
+
+def tried(address: str, email: str, password: str) -> str:
+    """What is said to somebody at that address; nothing where they are in."""
+    answer = sign_in(Client(REMOTE_ADDR=address), email, password)
+    return "" if answer.status_code == 200 else said(answer)
+
+
+def test_nobody_elsewhere_can_lock_somebody_out(known):
+    for _ in range(6):
+        told = tried("192.0.2.7", EMAIL, "wrong")
+    assert "Wait five minutes" in told
+    assert "Wait five minutes" in tried("192.0.2.7", EMAIL.upper(), PASSWORD), "however it is written"
+    assert tried("198.51.100.9", EMAIL, PASSWORD) == ""
+
+
+def test_trying_one_word_on_many_names_is_stopped_by_address(known):
+    for number in range(10):
+        assert "Check both" in tried("192.0.2.7", f"coach{number}@harbour.example", "summer2026")
+    assert "Wait five minutes" in tried("192.0.2.7", EMAIL, PASSWORD)
+
+
+def test_guessing_at_one_name_from_everywhere_is_stopped_over_all(known, settings):
+    settings.ACCOUNT_RATE_LIMITS = {**settings.ACCOUNT_RATE_LIMITS, "login_failed_anywhere": "4/h/key"}
+    for number in range(4):
+        assert "Check both" in tried(f"192.0.2.{number}", EMAIL, "wrong")
+    assert "Wait five minutes" in tried("192.0.2.200", EMAIL, PASSWORD)
+
+
+def test_whoever_comes_in_is_not_counted_as_wrong(known, settings):
+    settings.ACCOUNT_RATE_LIMITS = {**settings.ACCOUNT_RATE_LIMITS, "login_failed_anywhere": "4/h/key"}
+    for number in range(8):
+        assert tried(f"192.0.2.{number}", EMAIL, PASSWORD) == ""
+
+
+def test_a_crowd_at_the_door_is_told_to_come_again(known, monkeypatch):
+    monkeypatch.setattr("server.accounts.adapter.hashing", Bound(at_once=0, waiting=0))
+    assert "in a moment" in tried("192.0.2.7", EMAIL, PASSWORD)
 
 
 def test_a_new_password_is_set_by_a_link_that_works_once(known, nobody, mailoutbox):
