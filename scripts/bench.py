@@ -186,10 +186,13 @@ def api() -> None:
             measure(f"POST /api/evaluate, {row['title']}, edited, {what}", ask, 100)
     text = {"text": "8 x (20 all out / 10 rest)"}
     measure("POST /api/read", lambda: client.post("/api/read", text, content_type="application/json"))
-    target = {"target": "lactic-capacity", "minutes": 40}
-    measure(
-        "POST /api/propose, 40 min", lambda: client.post("/api/propose", target, content_type="application/json"), 5
-    )
+    minutes = count(36)
+
+    def propose() -> None:
+        body = {"target": "lactic-capacity", "minutes": next(minutes)}
+        assert client.post("/api/propose", body, content_type="application/json").status_code == 200
+
+    measure("POST /api/propose, about 40 min", propose, 8)
 
 
 def hall() -> None:
