@@ -4,7 +4,9 @@ from datetime import timedelta
 from typing import Annotated
 
 from django.conf import settings
+from django.core.exceptions import ValidationError
 from django.core.mail import send_mail
+from django.core.validators import validate_email
 from django.db import transaction
 from django.http import HttpRequest
 from django.template.loader import render_to_string
@@ -12,7 +14,7 @@ from django.utils import timezone
 from ninja import Router, Schema, Status
 from ninja.errors import HttpError
 from ninja.pagination import paginate
-from pydantic import AwareDatetime, Field, StringConstraints
+from pydantic import AfterValidator, AwareDatetime, Field, StringConstraints
 
 from server.accounts.adapter import enter, mailed, new_account
 from server.accounts.api import Welcome, welcome
@@ -27,8 +29,21 @@ MOST_TRIES = 10
 INVITED_FOR = timedelta(days=7)
 
 Named = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
+def _mailable(address: str) -> str:
+    """One that a mail can be sent to: its domain, in whatever letters, can be written as names on the net are."""
+    try:
+        validate_email(address)
+    except ValidationError:
+        raise ValueError("no mail can be sent to this; write it as name@harbour.example") from None
+    return address
+
+
 Email = Annotated[
-    str, StringConstraints(strip_whitespace=True, to_lower=True, pattern=r"^[^@\s]+@[^@\s]+\.[^@\s]+$", max_length=150)
+    str,
+    StringConstraints(strip_whitespace=True, to_lower=True, pattern=r"^[^@\s]+@[^@\s]+\.[^@\s]+$", max_length=150),
+    AfterValidator(_mailable),
 ]
 Password = Annotated[str, Field(min_length=1, max_length=200)]
 

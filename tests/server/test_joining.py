@@ -77,6 +77,19 @@ def test_an_account_that_cannot_be_is_refused_at_its_field_and_the_code_still_wo
     assert post(nobody, "set-up", body).status_code == 201
 
 
+@pytest.mark.parametrize("address", ["a@\x8cb.example", "a@b..example", "a@-b.example", "a@b.e" + "x" * 70])
+def test_an_address_that_no_mail_can_go_to_is_refused_at_its_field(coach, address):
+    refused = fault(coach.post("invitations", {"name": "Ansa Lund", "role": "coach", "email": address}))
+    assert "email" in refused["loc"]
+    assert "name@harbour.example" in refused["msg"]
+
+
+def test_an_address_in_other_letters_is_written_to(coach, mailoutbox):
+    made = coach.post("invitations", {"name": "Ansa Lund", "role": "coach", "email": "ansa@hölle.example"}).json()
+    assert made["sent"]
+    assert mailoutbox[0].to == ["ansa@hölle.example"]
+
+
 def invited(coach, role="coach"):
     made = coach.post("invitations", {"name": "Ansa Lund", "role": role}).json()
     return made["path"].removeprefix("/join/"), made
