@@ -78,21 +78,6 @@ class Scaled:
             if process.poll() is None:
                 self.end(name, signal.SIGKILL)
 
-    def cpu_s(self) -> dict[str, float]:
-        """Processor time of each so far [s], with its children."""
-        found = {}
-        for name, process in self.processes.items():
-            spent = 0.0
-            for stat in Path("/proc").glob("[0-9]*/stat"):
-                try:
-                    fields = stat.read_text().rsplit(")", 1)[1].split()
-                except OSError:
-                    continue
-                if int(fields[2]) == process.pid:
-                    spent += (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
-            found[name] = spent
-        return found
-
     def memory_mb(self, name: str) -> float:
         """What the processes of one hold for themselves, and their share of what they hold together [MB]."""
         total = 0.0
