@@ -106,8 +106,10 @@ BUSY = """() => setInterval(() => {
 }, 3000)"""
 
 
-CONTROL = """(seconds) => {
+CONTROL = """async (seconds) => {
   const context = new AudioContext();
+  // Not before the device has come to run evenly.
+  while (context.currentTime < 3) await new Promise((later) => setTimeout(later, 100));
   const click = context.createBuffer(1, 240, context.sampleRate);
   click.getChannelData(0).fill(0.01);
   for (let second = 1; second <= seconds; second++) {
@@ -154,8 +156,8 @@ def _crowded() -> Iterator[None]:
 
 def _begin(page: Any, address: str, line: str) -> tuple[int, list[float]]:
     """Starts a run of a new session; gives its id and the moments its sounds are due at [s]."""
-    page.goto(address)
-    page.locator("header").get_by_role("link", name="New session").click()
+    page.goto(f"{address}library")
+    page.get_by_role("link", name="New session").click()
     page.get_by_role("button", name="Add a part").click()
     page.get_by_label("Pattern").fill(line)
     page.wait_for_timeout(1500)
@@ -226,6 +228,7 @@ def main(address: str, minutes: float) -> None:
         page.add_init_script(PROBE)
         page.goto(address)
         page.get_by_role("button", name="Enter as the demo coach").click()
+        page.get_by_role("link", name="Library", exact=True).wait_for()
         _over_minutes(context, page, address, minutes, "Undisturbed")
         with _crowded():
             _over_minutes(context, page, address, min(minutes, 2), "Every processor wanted by others too")
