@@ -197,7 +197,9 @@ export function Library() {
             Show more
           </button>
           <span className="quiet">
-            {most} of {shown.length} sessions; the search goes through all of them.
+            {query.isFetching
+              ? "Reading the rest of the library …"
+              : `${most} of ${shown.length} sessions; the search goes through all of them.`}
           </span>
         </p>
       )}
