@@ -98,7 +98,7 @@ async def track(door: Door, disk: Disk) -> list[str]:
 
 async def tables(door: Door, disk: Disk) -> list[str]:
     """Edits, journals and logs wait while PostgreSQL has no room, and go on by themselves."""
-    writers = Writers(door.port)
+    writers = Writers()
     tasks = [asyncio.create_task(each(door.beside())) for each in (writers.edit, writers.run, writers.log)]
     await asyncio.sleep(2)
     with disk.full():

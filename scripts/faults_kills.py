@@ -34,7 +34,6 @@ class Editor:
         self.acknowledged: dict[int, dict[str, object]] = {}
         self.edits = 0
         self.reopened: list[float] = []
-        self.last = 0.0
 
     def processes(self) -> list[int]:
         found = []
@@ -90,7 +89,6 @@ class Editor:
                         self.edits += 1
                         while len(self.acknowledged) == before and time.monotonic() - asked < GIVEN_UP_S and not over():
                             await asyncio.sleep(0.1)
-                        self.last = asked
                     await context.close()
                 except Error:
                     await asyncio.sleep(0.3)
@@ -111,7 +109,7 @@ class Editor:
 async def trial(hall: Hall, kills: int, seed: int) -> int:
     random = Random(seed)
     door = await Door(hall.port).enter()
-    writers = Writers(hall.port)
+    writers = Writers()
     editor = Editor(hall)
     tasks = [asyncio.create_task(each(door.beside())) for each in (writers.edit, writers.run, writers.log)]
     browsing = asyncio.create_task(editor.edit(lambda: writers.over))
@@ -128,7 +126,7 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
     }
     took: dict[str, list[float]] = defaultdict(list)
     late: list[str] = []
-    while len(tasks) == 3 and not editor.acknowledged:
+    while not editor.acknowledged:
         await asyncio.sleep(0.1)
     for number in range(kills):
         await asyncio.sleep(random.uniform(*BETWEEN_S))

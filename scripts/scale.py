@@ -61,7 +61,7 @@ class Scaled:
         lines = "\n".join(f"  server {name} 127.0.0.1:{port}" for name, port in self.ports.items())
         settings = folder / "haproxy.cfg"
         settings.write_text(PROXY.format(front=self.front, servers=lines))
-        self._run("proxy", [_haproxy(), "-db", "-f", str(settings)])
+        self._run("proxy", ["haproxy", "-db", "-f", str(settings)])
 
     def _run(self, name: str, command: list[str]) -> None:
         self.processes[name] = subprocess.Popen(
@@ -89,10 +89,6 @@ class Scaled:
             except (OSError, IndexError):
                 continue
         return total
-
-
-def _haproxy() -> str:
-    return "/usr/sbin/haproxy" if Path("/usr/sbin/haproxy").exists() else "haproxy"
 
 
 class Trial:
@@ -194,7 +190,7 @@ class Trial:
 
     async def killed(self) -> None:
         """One server and one worker die while three write."""
-        writers = Writers(self.scaled.front)
+        writers = Writers()
         tasks = [asyncio.create_task(each(self.door.beside())) for each in (writers.edit, writers.run, writers.log)]
         await asyncio.sleep(WRITTEN_FOR_S / 2)
         before = sum(writers.acknowledged.values())

@@ -31,7 +31,6 @@ def document(title: str) -> dict[str, object]:
 
 @dataclass
 class Writers:
-    port: int
     answered: Counter[str] = field(default_factory=Counter)
     """How often a request ended in each way."""
     acknowledged: Counter[str] = field(default_factory=Counter)

@@ -8,14 +8,13 @@ from pathlib import Path
 from django.conf import settings
 from django.core.files import File
 from django.core.files.storage import FileSystemStorage
-from django.core.files.utils import validate_file_name
 
 
 class Folder(FileSystemStorage):
     """Files that are whole or not there: written beside their place first, and what stands there already gives way."""
 
     def __init__(self, setting: str):
-        super().__init__()
+        super().__init__(allow_overwrite=True)
         self.setting = setting
 
     @property
@@ -25,9 +24,6 @@ class Folder(FileSystemStorage):
     @property
     def location(self) -> str:
         return os.path.abspath(self.base_location)
-
-    def get_available_name(self, name: str, max_length: int | None = None) -> str:
-        return str(validate_file_name(name, allow_relative_path=True))
 
     def _save(self, name: str, content: "File[bytes]") -> str:
         whole = Path(self.path(name))

@@ -16,13 +16,11 @@ from django.core.exceptions import ValidationError
 from django.http import HttpRequest
 
 from server.accounts.models import Club, Role, User
-from server.bounded import Bound, BusyError
+from server.bounded import BusyError
 from server.errors import FieldError
 
 log = logging.getLogger(__name__)
 BACKEND = "server.accounts.backend.CoachBackend"
-hashing = Bound(at_once=1, waiting=20)
-"""Passwords that a process looks at: a crowd at the door takes no more of the processor than that."""
 
 
 def mailed(what: str, send: Callable[[], object]) -> bool:
@@ -78,8 +76,10 @@ class Adapter(DefaultAccountAdapter):  # type: ignore[misc]
 
     def authenticate(self, request: HttpRequest, **credentials: Any) -> Any:
         try:
-            return hashing(super().authenticate)(request, **credentials)
+            return super().authenticate(request, **credentials)
         except BusyError:
+            # No password was looked at: it counts as no try.
+            self._rollback_login_failed_rl_usage()
             raise self.validation_error("too_many_at_once") from None
 
 

@@ -99,7 +99,7 @@ def test_whoever_comes_in_is_not_counted_as_wrong(known, settings):
 
 
 def test_a_crowd_at_the_door_is_told_to_come_again(known, monkeypatch):
-    monkeypatch.setattr("server.accounts.adapter.hashing", Bound(at_once=0, waiting=0))
+    monkeypatch.setattr("server.accounts.backend.hashing", Bound(at_once=0, waiting=0))
     assert "in a moment" in tried("192.0.2.7", EMAIL, PASSWORD)
 
 

@@ -19,7 +19,7 @@ from yoisho.session.clock import clock
 from yoisho.session.document import Session
 from yoisho.session.interval import POWER_PERCENT, RESET_S, Interval, SessionError
 from yoisho.session.purposes import FRAMES
-from yoisho.session.tree import Node, Repeat, Sequence
+from yoisho.session.tree import Node, Repeat, Sequence, interval_count
 from yoisho.strikes.tempo import LADDER, TEMPOS
 
 SAMPLE_S = 5.0
@@ -364,7 +364,7 @@ class TooLargeError(ValueError):
 
 def searchable(session: Session) -> None:
     """Raises `TooLargeError` where a search from it would take too long."""
-    count = len(session.unrolled().intervals)
+    count = sum(interval_count(part.tree) for part in session.parts)
     if count > MOST_SEARCHED:
         raise TooLargeError(
             f"This session has {count} intervals, and from up to {MOST_SEARCHED} another can be worked out. "
