@@ -1,13 +1,13 @@
 """A class as it is asked for and told."""
 
-from datetime import date, datetime, time
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field, StrictInt
 
-from server.days import Day, Instant
+from server.days import Day, Instant, WallTime
 from server.runs.schemas import BoardIn, RunIn, StoodIn, StretchIn
 from yoisho.answers.classes import ClassAnswer
 from yoisho.classes.asked import FLOOR_DOES, LONGEST_MIN, STATIONS, SchoolId
@@ -58,7 +58,7 @@ class ClassAskedIn(Schema):
     title: Annotated[str, Field(max_length=120)] = ""
     group_id: int | None = None
     on: Day | None = None
-    at: time | None = None
+    at: WallTime | None = None
     """By the clock of the club."""
     target: TargetId | None = None
     school: SchoolId = "waves"
@@ -137,7 +137,7 @@ class ClassRow(Schema):
     id: int
     title: str
     on: date | None
-    at: time | None
+    at: WallTime | None
     people: int
     school_name: str
     total_s: int
