@@ -171,7 +171,7 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
     print(
         f"{sum(map(len, took.values()))} kills, {sum(writers.acknowledged.values())} writes acknowledged, {lost} lost"
     )
-    return int(bool(gone or writers.wrong or late))
+    return int(bool(gone or writers.wrong or late or slow))
 
 
 def _one(random: Random, pids: list[int]) -> list[int]:
