@@ -2,6 +2,8 @@
 
 from datetime import timedelta
 
+from allauth.usersessions.models import UserSession
+from django.contrib.sessions.models import Session
 from django.core.management import call_command
 from django.utils import timezone
 from procrastinate.contrib.django import app
@@ -26,8 +28,10 @@ def clean() -> dict[str, int]:
     """
     now = timezone.now()
     call_command("clearsessions")
+    ended = UserSession.objects.exclude(session_key__in=Session.objects.values("session_key"))
     over = now - LINKS_KEPT
     return {
+        "sessions": ended.delete()[0],
         "clocks": LiveState.objects.filter(said_at__lt=now - LIVE_KEPT).delete()[0],
         "answers": Answered.objects.filter(at__lt=now - ANSWERS_KEPT).delete()[0],
         "links": ShareLink.objects.filter(revoked_at__lt=over).delete()[0]

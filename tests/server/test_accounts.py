@@ -3,8 +3,11 @@ import urllib.parse
 
 import pytest
 from allauth.mfa.totp.internal.auth import hotp_value, yield_hotp_counters_from_time
+from allauth.usersessions.models import UserSession
 from django.core.management import call_command
+from django.db import connection
 from django.test import Client
+from django.test.utils import CaptureQueriesContext
 
 from server.accounts.models import User
 from server.bounded import Bound
@@ -47,6 +50,19 @@ def test_a_coach_signs_in_and_out(known):
     assert client.get("/api/me").json()["club"] == "Capstan Hall"
     client.post("/api/sign-out")
     assert client.get("/api/people").status_code == 401
+
+
+def test_signing_in_asks_no_more_of_who_is_signed_in_at_many_places(known):
+    def asked() -> int:
+        with CaptureQueriesContext(connection) as questions:
+            assert sign_in(Client(), EMAIL, PASSWORD).status_code == 200
+        return len(questions)
+
+    first = asked()
+    for _ in range(5):
+        sign_in(Client(), EMAIL, PASSWORD)
+    assert asked() == first
+    assert UserSession.objects.filter(user=known.user).count() == 7, "each is told among the open ones"
 
 
 def test_a_wrong_password_and_an_unknown_address_are_told_alike(known):

@@ -8,6 +8,7 @@ from pathlib import Path
 from uuid import uuid4
 
 import pytest
+from allauth.usersessions.models import UserSession
 from django.contrib.sessions.models import Session as SignedIn
 from django.utils import timezone
 from procrastinate.contrib.django import app
@@ -53,13 +54,14 @@ def test_only_what_nobody_needs_goes(coach, settings, tmp_path):
     taken_back = aged(link(coach, session), "revoked_at", 400)
     kept = SentBack.objects.create(club=coach.club, link=long_ago, run_id=uuid4(), entry={})
     over = SignedIn.objects.create(session_key="over", session_data="", expire_date=timezone.now() - timedelta(days=1))
+    UserSession.objects.create(user=coach.user, ip="127.0.0.1", session_key=over.session_key)
     for name, days in (("new", 1), ("old", 200)):
         file = tmp_path / f"{name}.wav"
         file.write_bytes(b"x")
         then = time.time() - days * 86_400
         os.utime(file, (then, then))
     found = clean()
-    assert found == {"clocks": 1, "answers": 1, "links": 2, "speech": 1}
+    assert found == {"sessions": 1, "clocks": 1, "answers": 1, "links": 2, "speech": 1}
     assert list(LiveState.objects.values_list("pk", flat=True)) == [live.pk]
     assert stale.run in Run.objects.all()
     assert list(Answered.objects.values_list("pk", flat=True)) == [answers[0].pk]
