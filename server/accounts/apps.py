@@ -16,7 +16,7 @@ def _keep(request: HttpRequest, **_more: Any) -> None:
     UserSession.objects.create_from_request(request)
 
 
-class OpenSessions(UserSessionsConfig):
+class OpenSessions(UserSessionsConfig):  # type: ignore[misc]
     """Where a member is signed in. Theirs put every sign-in behind a look at each of the member's open sessions, 7 ms
     each: ours leaves those that have ended to whoever lists them, and to the daily clearing."""
 
