@@ -37,14 +37,14 @@ OWN_READINGS = {"all_out_sizes", "steady_lactate", "long_day", "step_to_120_perc
 """Sizes that several studies give together, or that the trade knows: less sure, and told so."""
 
 KNOWN_MISSES = {
-    ("tabata_1997_ie2", "bouts"),
     ("tabata_1997_ie2", "oxygen deficit"),
     ("medbo_tabata_1989", "aerobic share, 30 s"),
     ("bogdanis_1995", "sprint store at its end"),
-    ("bogdanis_1995", "sprint store, 90 s later"),
     ("bogdanis_1996", "aerobic share of the second"),
     ("ferguson_2010", "half-time of uptake"),
     ("thevenet_2007", "passive recovery"),
+    ("all_out_sizes", "oxygen deficit of 30 s"),
+    ("all_out_sizes", "highest turnover"),
     ("step_to_120_percent", "uptake at 60 s"),
     ("four_sprints", "aerobic share of the third"),
     ("astrand_1960", "blood lactate, bouts of 180 s"),

@@ -64,7 +64,7 @@ def _estimated(origin: Origin) -> Origin:
 def _sprint_from(person: Person) -> tuple[Origin, str]:
     if person.learned:
         return "learned", f"learned from {person.learned.logs} logs"
-    source = "in proportion to VO₂max; how far people differ is our own setting"
+    source = "in proportion to VO₂max and anaerobic training; how far people differ is our own setting"
     return _estimated(person.vo2max_ml_kg_min.origin), source
 
 

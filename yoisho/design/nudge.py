@@ -167,6 +167,13 @@ def _what(node: Repeat) -> str:
     return "set" if any(isinstance(item, Repeat) for item in items) else "round"
 
 
+def _last(node: Node) -> Interval:
+    """What a stretch ends with."""
+    while not isinstance(node, Interval):
+        node = node.items[-1] if isinstance(node, Sequence) else node.body
+    return node
+
+
 def _of_repeat(node: Repeat) -> Iterator[Option]:
     by = max(1, round(node.count / 8))
     for count in (by, -by):
@@ -176,6 +183,8 @@ def _of_repeat(node: Repeat) -> Iterator[Option]:
             yield Turn(name, "rounds", count > 0), {"count": node.count + count}
     pause = node.between
     if pause is None:
+        if _last(node.body).kind == "rest":
+            return  # that one is made longer in its own place
         yield Turn("0:30 rest between", "rest", up=True), {"between": Interval(30, "rest")}
         return
     seconds = pause.seconds or 0

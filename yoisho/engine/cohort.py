@@ -38,13 +38,15 @@ class Cohort:
     hr_offset_bpm: Floats
     """Of the heart at work, above what uptake says [bpm]."""
     striking: Striking
+    parameters: Parameters
+    """Of the model they are run by."""
 
     @cached_property
     def highest_lactic_rate(self) -> Floats:
         """Mean lactic flow of 30 s of all-out punching, fresh [mL/kg/s], shape (k,)."""
         precision: Precision = np.float32 if len(self.people) > 1 else np.float64
         asked = demands_of(unroll(Interval(int(LACTIC_REFERENCE_S), "all-out")), self.people, self.striking)
-        alone = asked.run(self.people, sample_s=1e4, precision=precision)
+        alone = asked.run(self.people, self.parameters, sample_s=1e4, precision=precision)
         return np.asarray(alone.energy_lactic[0] / LACTIC_REFERENCE_S)
 
 
@@ -141,7 +143,8 @@ def cohort_of(person: Person, normal: Floats, parameters: Parameters = REFERENCE
         },
     )
     hr_rest = columns["hr_rest_bpm"]
-    return Cohort(people, np.maximum(columns["hr_max_bpm"], hr_rest + 30), hr_rest, columns["hr_offset_bpm"], striking)
+    hr_max = np.maximum(columns["hr_max_bpm"], hr_rest + 30)
+    return Cohort(people, hr_max, hr_rest, columns["hr_offset_bpm"], striking, parameters)
 
 
 @lru_cache(PEOPLE_KEPT)

@@ -12,7 +12,7 @@ from itertools import groupby
 
 import numpy as np
 
-from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC
+from yoisho.engine.parameters import ALL_THAT_CAN_BE_DELIVERED_FRAC, Parameters
 from yoisho.engine.stores import Floats, People, Precision, Run, resting_uptake_frac, simulate
 from yoisho.engine.strike_cost import Mix, blow_of, mix_of, strike_cost, top_rate
 from yoisho.session.modality import MODALITIES
@@ -72,11 +72,11 @@ class Demands:
     unstruck: Floats
     """Of the demand, rest and footwork [x VO2max], shape (s, k)."""
 
-    def run(self, people: People, *, sample_s: float, precision: Precision) -> Run:
+    def run(self, people: People, parameters: Parameters, *, sample_s: float, precision: Precision) -> Run:
         """What it does to the cohort; the run counts each stretch as a segment."""
         return simulate(
-            self.seconds, self.least, people, top_frac=self.top, ceiling_frac=self.ceiling, sample_s=sample_s,
-            precision=precision,
+            self.seconds, self.least, people, top_frac=self.top, ceiling_frac=self.ceiling, parameters=parameters,
+            sample_s=sample_s, precision=precision,
         )  # fmt: skip
 
     @cached_property

@@ -94,7 +94,7 @@ class Striker:
     force: float
     """Force of strikes thrown all out."""
     anaerobic_scale: float
-    """Lactic store, anaerobic flows and the fatigue that exhausts."""
+    """Of both stores, their flows and the fatigue that exhausts."""
 
 
 BOUNDS = Striker(0.4, 0.4, 0.6), Striker(1.8, 1.13, 1.5)

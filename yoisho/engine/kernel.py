@@ -40,7 +40,7 @@ class Numbers(NamedTuple):
     burst_threshold: np.floating
     burst_width: np.floating
     burst_power: np.floating
-    burst_inhibition: np.floating
+    burst_resistance: np.floating
     steady_glycolysis: np.floating
     glycolysis_gain: np.floating
     clearance_per_s: np.floating
@@ -61,7 +61,7 @@ def numbers(p: Parameters, step_s: float, precision: type[np.floating]) -> Numbe
     tolerance = 1e-9 if precision is np.float64 else 1e-5
     return Numbers(*(precision(value) for value in (
         step_s, tolerance, p.sprint_flow, p.sprint_shape, 1 / (1 - p.sprint_floor), 1 / p.uptake_tau_s,
-        p.acidosis_drag, p.lactic_flow, p.burst_threshold, p.burst_width, p.burst_power, p.burst_inhibition,
+        p.acidosis_drag, p.lactic_flow, p.burst_threshold, p.burst_width, p.burst_power, p.burst_resistance,
         p.steady_glycolysis, p.glycolysis_gain, p.clearance_per_s, p.clearance_cost, p.slow_gain, p.slow_threshold,
         p.slow_ceiling, 1 / p.slow_tau_s, p.fatigue_threshold, p.fatigue_ceiling, 1 / p.fatigue_capacity_s,
         p.fatigue_recovery_per_s, p.fatigue_recovery_drag,
@@ -72,7 +72,7 @@ _FAST = {"contract", "arcp", "nsz", "nnan"}
 
 
 @njit(fastmath=_FAST, error_model="numpy", inline="always")
-def _flows(F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, uptake_per_s, lactic_top, fading, n, real):  # type: ignore[no-untyped-def]
+def _flows(F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, uptake_per_s, called, fading, n, real):  # type: ignore[no-untyped-def]
     """Rates of change of the state, and the flows behind them. `cs` is the ceiling times the anaerobic scale."""
     one = real(1.0)
     reserve = one - L
@@ -85,13 +85,15 @@ def _flows(F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, uptake
     heavy = real(1.0) if real(HEAVY) * c < D else real(0.0)
     squared = F * F
     share = squared + n.sprint_shape
-    over = one / (level * share)  # one division serves two quotients: divisions are what this loop waits for
-    drive = min(max((level - F) * n.drive_gain * share * over, real(0.0)), one)
+    # Two resistances in series: what an emptying store gives, and how far it is called upon.
+    resisted = reserve + n.burst_resistance * called + real(1e-12)
+    over = one / (level * share * resisted)  # one division serves three quotients: they are what this loop waits for
+    drive = min(max((level - F) * n.drive_gain * share * resisted * over, real(0.0)), one)
     driven = drive * drive
     sustained = heavy * n.steady_glycolysis * c * driven * driven * drive * reserve
-    rested = cs * n.sprint_flow * (one + n.sprint_shape) * squared * level * over
+    rested = cs * n.sprint_flow * (one + n.sprint_shape) * squared * level * resisted * over
     alactic_limit = rested * fresh
-    lactic_limit = lactic_top * reserve * (one - n.burst_inhibition * L)
+    lactic_limit = cs * n.lactic_flow * (one + n.burst_resistance) * called * reserve * level * share * over
     limits = alactic_limit + lactic_limit + real(1e-12)
     clearing = n.clearance_per_s * L
     drag = W + n.clearance_cost * clearing * CL
@@ -137,7 +139,7 @@ _ROWS = 32
 # how much it was at the step before, then the rates of that step, of the state and of the energies.
 _F, _L, _V, _W, _X = (row * ABREAST for row in range(5))
 _DELIVERED, _SLOW, _AEROBIC, _LACTIC = (row * ABREAST for row in range(5, 9))
-_LEAST, _SPAN, _C, _CS, _PER_CF, _PER_CL, _CL, _PER_CX, _QUICK, _TOP, _FADING, _PACED = (
+_LEAST, _SPAN, _C, _CS, _PER_CF, _PER_CL, _CL, _PER_CX, _QUICK, _CALLED, _FADING, _PACED = (
     row * ABREAST for row in range(9, 21)
 )
 _FAILED, _LACKED = 21 * ABREAST, 22 * ABREAST
@@ -167,7 +169,7 @@ def _advance_block(steps, begun, stood, before, b, n):  # type: ignore[no-untype
             F, L, v, W, X = b[_F + k], b[_L + k], b[_V + k], b[_W + k], b[_X + k]
             dF, dL, dv, dW, dX, delivered, slow, lactic, lacking = _flows(
                 F, L, v, W, X, b[_LEAST + k], b[_SPAN + k], b[_C + k], b[_CS + k], b[_PER_CF + k], b[_PER_CL + k],
-                b[_CL + k], b[_PER_CX + k], b[_QUICK + k], b[_TOP + k], b[_FADING + k], n, real)  # fmt: skip
+                b[_CL + k], b[_PER_CX + k], b[_QUICK + k], b[_CALLED + k], b[_FADING + k], n, real)  # fmt: skip
             short = (lacking > n.shortfall) & (b[_PACED + k] > real(0.0))
             # The demand went out of reach where the line from the step before to this one crosses nothing.
             ago = back * lacking / max(lacking - b[_LACKED + k], max(lacking, n.shortfall))
@@ -197,7 +199,7 @@ def _advance_one(steps, begun, stood, before, b, n):  # type: ignore[no-untyped-
     F, L, v, W, X = b[_F], b[_L], b[_V], b[_W], b[_X]
     delivered, slow, aerobic, lactic = b[_DELIVERED], b[_SLOW], b[_AEROBIC], b[_LACTIC]
     least, span, c, cs, per_CF, per_CL, CL = b[_LEAST], b[_SPAN], b[_C], b[_CS], b[_PER_CF], b[_PER_CL], b[_CL]
-    per_CX, quick, top, fading = b[_PER_CX], b[_QUICK], b[_TOP], b[_FADING]
+    per_CX, quick, called, fading = b[_PER_CX], b[_QUICK], b[_CALLED], b[_FADING]
     paced = b[_PACED] > real(0.0)
     failed, lacked = b[_FAILED], b[_LACKED]
     pF, pL, pv, pW, pX = b[_WAS_F], b[_WAS_L], b[_WAS_V], b[_WAS_W], b[_WAS_X]
@@ -210,7 +212,7 @@ def _advance_one(steps, begun, stood, before, b, n):  # type: ignore[no-untyped-
         then = real(0.0) if begins else real(-0.5) * h * real(size) / real(before)
         now = h - then
         dF, dL, dv, dW, dX, d, s, g, lacking = _flows(
-            F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, quick, top, fading, n, real
+            F, L, v, W, X, least, span, c, cs, per_CF, per_CL, CL, per_CX, quick, called, fading, n, real
         )
         if paced and lacking > n.shortfall and failed >= real(NEVER):
             failed = real(begun + done) * n.step_s
@@ -271,7 +273,7 @@ def integrate(least, most, ceiling, stretch_segment, stretch_steps, CF_s, CL_s, 
                 b[_C + k], b[_CS + k] = c, c * scale[who]
                 b[_PER_CX + k] = n.fatigue_per_s / (c * scale[who])
                 ready = min(max((high / c - n.burst_threshold) / n.burst_width, real(0.0)), real(1.0))
-                b[_TOP + k] = c * scale[who] * n.lactic_flow * ready**n.burst_power
+                b[_CALLED + k] = ready**n.burst_power
                 b[_FADING + k] = n.fatigue_recovery * np.exp(-n.fatigue_recovery_drag * low / c)
                 b[_PACED + k] = real(1.0) if high == low and low < real(ALL_OUT) else real(0.0)
             steps = stretch_steps[stretch]

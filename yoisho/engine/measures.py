@@ -10,7 +10,7 @@ from yoisho.engine.cohort import Cohort
 from yoisho.engine.demand import Demands, demands_of
 from yoisho.engine.energy_cost import BAG_MET, KCAL_PER_L_O2, kcal_of_met
 from yoisho.engine.lactate import RESTING_MMOL, blood_lactate
-from yoisho.engine.parameters import REFERENCE
+from yoisho.engine.parameters import Parameters
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats, People, Run, resting_uptake_frac
 from yoisho.engine.work_bouts import WorkBout
@@ -93,14 +93,14 @@ def _ceilings(run: Run, demands: Demands) -> Floats:
     return np.asarray(demands.ceiling[at])
 
 
-def _run_out(demands: Demands, people: People, sample_s: float) -> tuple[Run, Floats]:
+def _run_out(demands: Demands, people: People, parameters: Parameters, sample_s: float) -> tuple[Run, Floats]:
     """The session, and the oxygen breathed above rest in the ten minutes after it, run out at rest."""
     resting = resting_uptake_frac(people.vo2max_ml_kg_s)
     with_rest = replace(
         demands, seconds=np.append(demands.seconds, AFTER_S), least=np.vstack([demands.least, resting]),
         top=np.vstack([demands.top, resting]), ceiling=np.append(demands.ceiling, demands.ceiling[-1]),
     )  # fmt: skip
-    whole = with_rest.run(people, sample_s=sample_s, precision=np.float64)
+    whole = with_rest.run(people, parameters, sample_s=sample_s, precision=np.float64)
     after = whole.energy_aerobic[-1] - resting * people.vo2max_ml_kg_s * AFTER_S
     return whole.first(len(demands.seconds)), after
 
@@ -186,16 +186,16 @@ def measure(
     V = cohort.people.vo2max_ml_kg_s
     if like:
         after = like.oxygen_after_ml_kg
-        run = demands.run(cohort.people, sample_s=sample_s, precision=np.float32)
+        run = demands.run(cohort.people, cohort.parameters, sample_s=sample_s, precision=np.float32)
     else:
-        run, after = _run_out(demands, cohort.people, sample_s)
+        run, after = _run_out(demands, cohort.people, cohort.parameters, sample_s)
     ceilings = _ceilings(run, demands)
     run = run.at(demands.last)
     resting = resting_uptake_frac(V)
     heart = heart_rate.course(run.seconds, run.uptake_frac, resting, ceilings, cohort.hr_rest_bpm, cohort.hr_max_bpm)
     heart = np.minimum(heart + cohort.hr_offset_bpm, cohort.hr_max_bpm)
     in_play = run.uptake_frac / ceilings[:, None]
-    lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac)
+    lactate, lactate_peak = blood_lactate(run.seconds, run.energy_to_here[3], run.uptake_frac, cohort.parameters)
 
     aerobic, alactic, lactic, delivered = (
         run.energy_aerobic,
@@ -215,7 +215,7 @@ def measure(
     strikes = np.where(counted > 0, counted, expected)
     minutes = timeline.total_s / 60
     rpe = _rated(timeline, delivered / energy, ceilings[run.segment_end], run, by_bout["fade"])
-    lactate_oxygen = REFERENCE.lactate_ml_kg_per_mmol * (lactate_peak - RESTING_MMOL)
+    lactate_oxygen = cohort.parameters.lactate_ml_kg_per_mmol * (lactate_peak - RESTING_MMOL)
     oxygen = aerobic.sum(axis=0) + after + lactate_oxygen
     to_kcal = person.mass_kg * KCAL_PER_L_O2 / 1000
     beat = heart / cohort.hr_max_bpm

@@ -24,7 +24,7 @@ HEART_OFFSET_SD_BPM = 4.0
 """Of the heart at work against what uptake says of it, from one person to another. Own setting."""
 VO2MAX_CV: dict[Origin, float] = {"measured": 0.04, "estimated": 0.10, "default": 0.15}
 TRAINING_SCALE: dict[Training, float] = {"untrained": 0.8, "trained": 1.0, "sprint-trained": 1.15}
-"""Multiplies the lactic store and both anaerobic flows. Own setting, within the bands that deficits show (untrained
+"""Multiplies both stores and their flows. Own setting, within the bands that deficits show (untrained
 40-55, trained 55-70, sprint types up to 90 mL/kg; Medbø and others, from memory)."""
 LEVEL_TRAINING: dict[Level, Training] = {"beginner": "untrained", "club": "trained", "fighter": "trained"}
 
@@ -92,7 +92,7 @@ class Person:
     hr_max_bpm: Value
     hr_rest_bpm: Value
     anaerobic_scale: Value
-    """Multiplies the lactic store and both anaerobic flows of an average trained person [-]."""
+    """Multiplies both stores of an average trained person, and their flows [-]."""
     speed_scale: Value
     """Multiplies the top rate of strikes [-]."""
     all_out_force: Value

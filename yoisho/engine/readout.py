@@ -10,6 +10,7 @@ import numpy as np
 from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.energy_cost import LOWEST_MET, SPARRING_MET, kcal_of_met
 from yoisho.engine.measures import Measured, measure
+from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.person import Person
 from yoisho.engine.stores import Floats
 from yoisho.engine.work_bouts import WorkBouts, find_work_bouts
@@ -225,7 +226,14 @@ def _figures(person: Person, timeline: Timeline, found: Measured, spread: Measur
     return figures
 
 
-def read(person: Person, timeline: Timeline, *, ranges: bool = True, sample_s: float = 1.0) -> Reading:
+def read(
+    person: Person,
+    timeline: Timeline,
+    *,
+    ranges: bool = True,
+    sample_s: float = 1.0,
+    parameters: Parameters = REFERENCE,
+) -> Reading:
     """Simulate a timeline for a person and read everything from it.
 
     With `ranges`, 200 draws give every figure its 80 % range; without (for a search), low and high are the best
@@ -235,9 +243,9 @@ def read(person: Person, timeline: Timeline, *, ranges: bool = True, sample_s: f
     bouts = find_work_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
-    found = measure(person, timeline, bouts, best_guess(person), sample_s)
+    found = measure(person, timeline, bouts, best_guess(person, parameters), sample_s)
     drawn_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
-    spread = measure(person, timeline, bouts, draws(person), drawn_s, like=found) if ranges else None
+    spread = measure(person, timeline, bouts, draws(person, parameters), drawn_s, like=found) if ranges else None
     run = found.run
     exhausted = float(run.exhausted_at_s[0])
     drawn = spread.bouts if spread else {"fade": None, "sprint_at_start": None}

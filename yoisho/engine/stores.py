@@ -27,7 +27,7 @@ from yoisho.engine.parameters import (
 Floats = NDArray[np.float64]
 
 STEP_S = 0.25
-QUICKNESS = 1.0
+QUICKNESS = 1.25
 """How uptake follows the quicker in the fitter: a power of VO2max. Own setting, within the bands of the unfit."""
 Precision = type[np.float64] | type[np.float32]
 
@@ -40,7 +40,7 @@ class People:
     sprint_capacity_ml_kg: Floats
     lactic_capacity_ml_kg: Floats
     anaerobic_scale: Floats
-    """Multiplies the lactic store, both anaerobic flows and the fatigue that exhausts [-]."""
+    """Multiplies both stores, their flows and the fatigue that exhausts [-]."""
     quickness: Floats
     """Multiplies the rate at which uptake follows its drive [-]."""
 
@@ -54,7 +54,7 @@ class People:
         fitness = vo2max_ml_kg_min / REFERENCE_VO2MAX_ML_KG_MIN
         return People(
             vo2max_ml_kg_min / 60.0,
-            parameters.sprint_capacity_ml_kg * fitness,
+            parameters.sprint_capacity_ml_kg * fitness * anaerobic_scale,
             parameters.lactic_capacity_ml_kg * fitness * anaerobic_scale,
             anaerobic_scale,
             fitness**QUICKNESS,

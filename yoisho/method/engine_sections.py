@@ -33,7 +33,9 @@ EQUATIONS = (
     Equation("clearance", "S = W + e rL L CL", "what is cleared of the lactic store is paid for in oxygen"),
     Equation("sustained glycolysis", "MS = cs c h^5 (1 - L)", "only while D is over c / 2"),
     Equation("burst limits", "MF0 = c s cF F^2 (1 + Kf) / (F^2 + Kf);   MF = MF0 (1 - X^8);   "
-             "ML = c s cL clip((Dhi / c - Dc) / w, 0, 1)^m (1 - L) (1 - b L)", "alactic and lactic"),
+             "ML = c s cL (1 + Kl) A (1 - L) / (1 - L + Kl A);   A = clip((Dhi / c - Dc) / w, 0, 1)^m",
+             "alactic and lactic; A is how far glycolysis is called upon, and the more it is, the more an emptying "
+             "store holds it down: two resistances in series"),
     Equation("capability", "cap = v + MF + ML (1 - X^8) + MS - S;   D' = min(D, cap)",
              "what can be delivered now; D - D' is the fade"),
     Equation("lost economy", f"waste = {WASTE:g} (min(D, v + MF0 + ML + MS - S) - D')",
@@ -187,7 +189,7 @@ def people() -> Section:
             "give the sustained rate, the sum above it the strike reserve, after the 3-minute all-out test of "
             "Vanhatalo 2007. The person's top rate, cost of a strike and anaerobic scale (0.6 to 1.5) are those whose "
             "counts by the model come nearest to all eight. That strikes go with energy is our own assumption.",
-            "Both stores go with VO2max, the lactic one and the fatigue that exhausts with anaerobic training besides; "
+            "Both stores go with VO2max and with anaerobic training, the fatigue that exhausts with training alone; "
             "the uptake of the fitter follows quicker. Own assumption: the same share of VO2max "
             "lasts about as long for anybody, and a line that fixes its strikes is harder for the weaker.",
             f"Ranges are the 10th to 90th percentile of {DRAWS} draws with a fixed seed.",
@@ -196,7 +198,7 @@ def people() -> Section:
         (
             Table("VO2max at 25 years where nothing is known, mL/kg/min; own setting",
                   ("level", "sex", "VO2max", "anaerobic training"), defaults),
-            Table("Anaerobic training, times the lactic store and flows; own setting", ("class", "scale"), training),
+            Table("Anaerobic training, times both stores and their flows; own setting", ("class", "scale"), training),
             Table("Spreads, one standard deviation; own settings", ("number", "spread"), spreads),
             Table("Schools of maximum heart rate, bpm, from memory",
                   ("school", "formula", *(f"at {age}" for age in ages), "note"), schools),

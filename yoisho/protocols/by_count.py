@@ -38,7 +38,7 @@ BY_COUNT = (
             ("Ladder (aerobic base): 3 x (5-3-1 reps technique bag [3], 5-3-1 reps technique bag [3b]) rest 0:30",
              "Five, three, one."),
             ("Ladder: 8 x (9-7-5-3 reps power bag [4b], 9-7-5-3 reps power bag [4], 9-7-5-3 reps power bag [3b], "
-             "9-7-5-3 reps power bag [3]) rest 0:10", "Body then head, right then left; twice down."),
+             "9-7-5-3 reps power bag [3]) rest 0:15", "Body then head, right then left; twice down."),
             ("Ladder: 2 x (5 x (11-9-7-5-3 reps power bag [4b], 11-9-7-5-3 reps power bag [4], "
              "11-9-7-5-3 reps power bag [3b], 11-9-7-5-3 reps power bag [3]) rest 0:20) rest 2:00",
              "From eleven, twice."),
@@ -80,12 +80,12 @@ BY_COUNT = (
             ("Contrast (aerobic base): 2 x (6 x (3 reps technique bag [2], 5 reps flow bag [1], 0:15 recover)) rest "
              "1:00",
              "Technique and flow in their place."),
-            ("Contrast (threshold): 3 x (8 x (3 reps power bag [2], 5 reps speed bag [1], 0:10 recover)) rest 1:00",
+            ("Contrast (threshold): 3 x (8 x (3 reps power bag [2], 5 reps speed bag [1], 0:15 recover)) rest 1:00",
              ""),
             ("Contrast (lactic capacity): 4 x (10 x (3 reps power bag [4-3b], 5 reps speed bag [2-1], 0:10 recover)) "
              "rest 1:00",
              "In twos, and more of them."),
-            ("Contrast (aerobic base): 3 x (6 x (3 reps combination shadow [2], 5 reps flow shadow [1], 0:15 "
+            ("Contrast (aerobic base): 3 x (6 x (3 reps combination shadow [2], 5 reps flow shadow [1], 0:20 "
              "recover)) rest 1:00", "In the air."),
         ),
         (Version("by the clock", "Contrast (lactic capacity): 3 x (6 x (10 power bag / 10 speed bag / 10 recover)) "

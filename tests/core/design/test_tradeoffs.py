@@ -32,7 +32,7 @@ def test_fewer_strikes_are_easier_on_the_hands():
 
 
 def test_what_goes_deepest_is_told_and_the_fresh_one_too():
-    deep, *others = tradeoffs(readings("8 x (30 power / 30 flow)", "24:00 flow", "6 x (1:00 speed / 2:00 rest)"))
+    deep, *others = tradeoffs(readings("8 x (30 power / 30 flow)", "16:00 flow", "4 x (1:00 speed / 1:00 rest)"))
     assert "Goes deepest into the lactic store" in deep
     assert not any("deepest" in other for other in others)
     fresh, tired = tradeoffs(readings("6 x (10 all out / 1:50 rest)", "6 x (10 all out / 20 rest)"))

@@ -71,7 +71,9 @@ def test_a_harder_session_is_expected_to_feel_harder():
 
 
 def test_what_cannot_be_finished_is_rated_nine_or_ten():
-    assert reading("12 x (1:00 power) rest 0:10").figures["rpe"].value >= 9
+    done = reading("12 x (1:00 fight pace) rest 0:10")
+    assert done.exhausted_at_s is not None
+    assert done.figures["rpe"].value >= 9
 
 
 def test_load_is_rating_times_minutes():

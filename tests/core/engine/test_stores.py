@@ -26,7 +26,8 @@ def by_scipy(profile, V, c=1.0, scale=1.0):
     `profile` holds seconds, least demand and top demand [x VO2max].
     """
     p = REFERENCE
-    CF, CL, CX = p.sprint_capacity_ml_kg / 0.95, p.lactic_capacity_ml_kg / 0.95 * scale, p.fatigue_capacity_s * scale
+    CF, CL = p.sprint_capacity_ml_kg / 0.95 * scale, p.lactic_capacity_ml_kg / 0.95 * scale
+    CX = p.fatigue_capacity_s * scale
 
     def rates(_t, state, low, high):
         F, L, v, W, X = state
@@ -37,7 +38,8 @@ def by_scipy(profile, V, c=1.0, scale=1.0):
         rested = c * scale * p.sprint_flow * (1 + p.sprint_shape) * F**2 / (F**2 + p.sprint_shape)
         MF = rested * (1 - X**8)
         ready = np.clip((high / c - p.burst_threshold) / p.burst_width, 0, 1) ** p.burst_power
-        ML = c * scale * p.lactic_flow * ready * (1 - L) * (1 - p.burst_inhibition * L)
+        held = p.burst_resistance
+        ML = c * scale * p.lactic_flow * (1 + held) * ready * (1 - L) / (1 - L + held * ready)
         S = W + p.clearance_cost * p.clearance_per_s * L * CL
         delivered = min(D, v + MF + ML * (1 - X**8) + MS - S)
         S += 0.6 * (min(D, v + rested + ML + MS - S) - delivered)
@@ -60,7 +62,7 @@ def by_scipy(profile, V, c=1.0, scale=1.0):
     ends = []
     for seconds, low, high in profile:
         asked = (max(low, resting), max(high, resting))
-        solved = solve_ivp(rates, (0, seconds), state, args=asked, rtol=1e-9, atol=1e-11, max_step=0.5, method="LSODA")
+        solved = solve_ivp(rates, (0, seconds), state, args=asked, rtol=1e-7, atol=1e-9, max_step=0.5, method="RK45")
         state = solved.y[:, -1]
         ends.append(state)
     return np.array(ends)
