@@ -152,9 +152,13 @@ def deficit(done: Run) -> float:
 
 
 def _rows(
-    template: str, unit: str, tolerance: float, confidence: int, published: dict[int, float], weight: float = 1.0
-) -> list[Row]:
-    return [Row(template.format(at), value, tolerance, unit, confidence, weight) for at, value in published.items()]
+    template: str, unit: str, tolerance: float, confidence: int, published: dict[int, float], weight: float = 1.0,
+    note: str = "",
+) -> list[Row]:  # fmt: skip
+    return [
+        Row(template.format(at), value, tolerance, unit, confidence, weight, note=note)
+        for at, value in published.items()
+    ]
 
 
 _SPRINTS = {10: 0.06, 15: 0.12, 20: 0.18, 30: 0.27}
@@ -281,9 +285,12 @@ def bogdanis_1995(model: Model) -> list[float]:  # fmt: skip
     return [float(store) for store in done.sprint_left[done.segment_end, 0]]
 
 
+_LATER_SPRINTS = "with a first sprint as Gastin has it, a later one is less aerobic in this model"
+
+
 @_study("Bogdanis GC et al. (1996) J Appl Physiol 80:876-884", "two 30 s sprints, 4 min apart",
         Row("work of the second against the first", 0.82, 0.05, "", 92),
-        Row("aerobic share of the second", 0.49, 0.10, "", 92),
+        Row("aerobic share of the second", 0.49, 0.10, "", 92, note=_LATER_SPRINTS),
         Row("glycolysis of the second against the first", 0.55, 0.12, "", 92))  # fmt: skip
 def bogdanis_1996(model: Model) -> list[float]:
     done = model.run((30, ALL_OUT), (240, REST), (30, ALL_OUT))
@@ -311,7 +318,8 @@ _JUST_UNDER = 0.998
 
 @_study("Ferguson C et al. (2010) J Appl Physiol 108:866-874", "exhausted in 6 min, then 20 W",
         *_rows("work capacity back, {} min", "", 0.09, 92, {2: 0.37, 6: 0.65, 15: 0.86}),
-        Row("half-time of uptake", 74, 25, "s", 92, weight=0.5))  # fmt: skip
+        Row("half-time of uptake", 74, 25, "s", 92, weight=0.5,
+            note="uptake is driven by the sprint store, which is back before that"))  # fmt: skip
 def ferguson_2010(model: Model) -> list[float]:
     """Work capacity as the time that two hard demands last, against fresh."""
     first, *demands = model.exhausting(360, 240, 150)
@@ -346,7 +354,8 @@ def dupont_2003(model: Model) -> list[float]:
 @_study("Thevenet D et al. (2007) Eur J Appl Physiol 99:133-142",
         "30 s at 105 % of VO2max's speed, 30 s recovery, until exhausted",
         Row("recovery at 50 %", 845, 1.35, "s", 80, ratio=True),
-        Row("passive recovery", 2145, 1.6, "s", 75, weight=0.3, ratio=True))  # fmt: skip
+        Row("passive recovery", 2145, 1.6, "s", 75, weight=0.3, ratio=True,
+            note="in this model bouts as mild as these tire nobody out with passive rest"))  # fmt: skip
 def thevenet_2007(model: Model) -> list[float]:
     return [model.lasts((30, 1.05), (30, recovery)) for recovery in (0.5, REST)]
 
@@ -390,15 +399,16 @@ def vuorimaa_2000(model: Model) -> list[float]:
     return [_tolerated(model, 14, (60, 1.0), (60, REST)), _tolerated(model, 7, (120, 1.0), (120, REST))]
 
 
+_TABATA_ASKS = "Tabata's bouts, which are surer, ask for more of all that is anaerobic"
 _SIZES = "how large all out is: Gastin 2001, Medbø 1988 and Beneke 2002 together, our reading"
 
 
 @_study(_SIZES, "all out on a cycle",
         Row("mean turnover of 30 s", 2.2, 0.7, "x VO2max", 75,
-            note="up to 2.9 is allowed: Tabata's rows, which ask for more, are surer"),
-        Row("oxygen deficit of 30 s", 47.5, 10, "mL/kg", 75),
+            note=f"{_TABATA_ASKS}: up to 2.9 is allowed"),
+        Row("oxygen deficit of 30 s", 47.5, 10, "mL/kg", 75, note=_TABATA_ASKS),
         Row("oxygen deficit of 60 s", 69, 8, "mL/kg", 80, bound="most"),
-        Row("highest turnover", 3.15, 0.65, "x VO2max", 75))  # fmt: skip
+        Row("highest turnover", 3.15, 0.65, "x VO2max", 75, note=_TABATA_ASKS))  # fmt: skip
 def all_out_sizes(model: Model) -> list[float]:
     V = REFERENCE_VO2MAX_ML_KG_MIN / 60
     thirty, sixty = model.run((30, ALL_OUT), sample_s=STEP_S), model.run((60, ALL_OUT))
@@ -442,14 +452,15 @@ def long_day(model: Model) -> list[float]:
 
 
 @_study("Medbø JI et al. (1988) J Appl Physiol 64:50-60", "a step from rest to 120 % of VO2max",
-        Row("uptake at 60 s", 0.925, 0.045, "x VO2max", 75))  # fmt: skip
+        Row("uptake at 60 s", 0.925, 0.045, "x VO2max", 75,
+            note="Tabata's bouts and Gastin's means want uptake quick"))  # fmt: skip
 def step_to_120_percent(model: Model) -> list[float]:
     return [float(model.run((60, 1.2)).uptake_frac[-1, 0])]
 
 
 @_study("McCartney N et al. (1986), Trump ME et al. (1996) J Appl Physiol 80:1562-1568", "4 x 30 s all out, 4 min rest",
         Row("work of the third against the first", 0.66, 0.06, "", 80),
-        Row("aerobic share of the third", 0.65, 0.05, "", 70, weight=0.0))  # fmt: skip
+        Row("aerobic share of the third", 0.65, 0.05, "", 70, weight=0.0, note=_LATER_SPRINTS))  # fmt: skip
 def four_sprints(model: Model) -> list[float]:
     done = model.run(*[(30, ALL_OUT), (240, REST)] * 4)
     return [float(done.energy_delivered[4, 0] / done.energy_delivered[0, 0]), shares(done, 4)[0]]
@@ -483,7 +494,8 @@ _HOUR = {30: 2.2, 60: 5.0, 120: 10.5, 180: 13.3}
 
 @_study("Åstrand I et al. (1960) Acta Physiol Scand 48:448-453, one person",
         "bouts at 95 % of VO2max, rest as long, 30 min",
-        *_rows("blood lactate, bouts of {} s", "mmol/L", 3.0, 88, _HOUR, weight=2.0))  # fmt: skip
+        *_rows("blood lactate, bouts of {} s", "mmol/L", 3.0, 88, _HOUR, weight=2.0,
+               note="what steady work leaves was chosen before the ends of this row; the order is kept"))  # fmt: skip
 def astrand_1960(model: Model) -> list[float]:
     return [model.lactate(*[(bout, 0.95), (bout, REST)] * (1800 // bout), sample_s=10.0)[0] for bout in _HOUR]
 

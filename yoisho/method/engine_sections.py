@@ -88,8 +88,8 @@ def parameters() -> Section:
         "parameters", "Parameters",
         (
             "Found by our own search (make fit) for trained young adults with a VO2max of "
-            f"{REFERENCE_VO2MAX_ML_KG_MIN:g} mL/kg/min, against the figures of the fit below. No published vector "
-            "is copied. V in a unit stands for VO2max.",
+            f"{REFERENCE_VO2MAX_ML_KG_MIN:g} mL/kg/min, against the figures of the fit below, and held to what coaches "
+            "know of whole sessions. No published vector is copied. V in a unit stands for VO2max.",
         ),
         (),
         (Table("Values, and the bounds searched", ("symbol", "value", "unit", "meaning", "bounds"), rows),),
