@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
@@ -107,15 +108,20 @@ function LeftOut({ entry }: { entry: Pick<Schemas["LogDetail"], "id" | "left_out
       need(api.PUT("/api/log/{entry_id}/evidence", { params: { path: { entry_id: entry.id } }, body: { left_out } })),
     onSuccess: () => askAnew(client, { queryKey: ["log"] }),
   });
+  /** What was ticked, at once; null once it stands in the entry. */
+  const [asked, setAsked] = useState<boolean | null>(null);
   return (
     <div className="pt-2">
       <label className="flex min-h-[44px] cursor-pointer items-center gap-2 text-[13px]">
         <input
           type="checkbox"
           className="checkbox"
-          checked={!(leave.isPending ? leave.variables : entry.left_out)}
+          checked={!(asked ?? entry.left_out)}
           disabled={leave.isPending}
-          onChange={(event) => leave.mutate(!event.target.checked)}
+          onChange={({ target }) => {
+            setAsked(!target.checked);
+            leave.mutate(!target.checked, { onSettled: () => setAsked(null) });
+          }}
         />
         Learn from it what {entry.person} can do
       </label>
