@@ -185,7 +185,7 @@ def share_page(page: Page) -> None:
 
 def log(page: Page) -> None:
     page.get_by_role("link", name="Log", exact=True).click()
-    page.get_by_role("listitem").first.wait_for()
+    page.get_by_role("main").get_by_role("listitem").first.wait_for()
 
 
 def camp(page: Page) -> None:

@@ -1,13 +1,15 @@
 import type { Schemas } from "../../api/client";
 import { FULL_HEIGHT, tone } from "../../charts/score/ink";
 import { useWidth } from "../../ui/useWidth";
-import { hourOf, minutesOf, spanOf } from "./hours";
+import { hourOf, minutesOf, spanOf, written } from "./hours";
 
 const HEIGHT = 120;
 const BASE = 96;
 const STAFF = 66;
 /** A session is drawn no narrower than this many minutes. */
 const LEAST_MIN = 30;
+/** An hour written over a session is so wide [px]. */
+const HOUR_WIDTH = 42;
 
 /** The score of a day: hours from left to right, each session its small score at its hour. */
 export function DayScore({ planned, now }: { planned: Schemas["PlannedOut"][]; now: number | null }) {
@@ -16,6 +18,7 @@ export function DayScore({ planned, now }: { planned: Schemas["PlannedOut"][]; n
   const x = (minutes: number) => 18 + ((minutes - first) / (last - first)) * (width - 36);
   const every = width < 560 ? 4 * 60 : 2 * 60;
   const hours = Array.from({ length: Math.floor((last - first) / every) + 1 }, (_, index) => first + index * every);
+  const hoursOver = written(planned, HOUR_WIDTH / (x(1) - x(0)));
   const told = planned.map((row) => `${row.at.slice(0, 5)} ${row.title}`).join(", ");
   return (
     <div ref={frame} className="min-h-[120px] pb-3">
@@ -49,9 +52,11 @@ export function DayScore({ planned, now }: { planned: Schemas["PlannedOut"][]; n
                     />
                   );
                 })}
-                <text x={x(from)} y={BASE - STAFF - 8} fontSize={13} fontWeight={600} fill="var(--ink)">
-                  {row.at.slice(0, 5)}
-                </text>
+                {hoursOver.has(row.id) && (
+                  <text x={x(from)} y={BASE - STAFF - 8} fontSize={13} fontWeight={600} fill="var(--ink)">
+                    {row.at.slice(0, 5)}
+                  </text>
+                )}
               </g>
             );
           })}

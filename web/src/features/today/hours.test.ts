@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
-import { hourOf, minutesOf, nextOf, spanOf, untilThen } from "./hours";
+import { hourOf, minutesOf, nextOf, spanOf, untilThen, written } from "./hours";
 
 type Planned = Schemas["PlannedOut"];
 const at = (hour: string, minutes: number, done = false) =>
@@ -16,6 +16,12 @@ describe("the hours of a day", () => {
   it("go from six to ten, and further where something is planned", () => {
     expect(spanOf([])).toEqual([360, 1320]);
     expect(spanOf([at("05:30", 30), at("21:50", 40)])).toEqual([300, 1380]);
+  });
+
+  it("are written over sessions so that none covers another", () => {
+    const day = ["18:30", "12:10", "18:20", "19:10"].map((hour, id) => ({ ...at(hour, 30), id }));
+    expect(written(day, 40)).toEqual(new Set([1, 2, 3]));
+    expect(written(day, 10)).toEqual(new Set([0, 1, 2, 3]));
   });
 
   it("have a next session: what is on now, or comes first and is not logged", () => {

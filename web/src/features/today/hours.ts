@@ -24,6 +24,18 @@ export function spanOf(planned: readonly Planned[]): [number, number] {
   return [first, last];
 }
 
+/** Whose hour is written over the day: none over another's, whoever is first. */
+export function written(planned: readonly Planned[], apart: number): Set<number> {
+  const found = new Set<number>();
+  let before = Number.NEGATIVE_INFINITY;
+  for (const { id, at } of planned.toSorted((one, two) => minutesOf(one.at) - minutesOf(two.at))) {
+    if (minutesOf(at) - before < apart) continue;
+    found.add(id);
+    before = minutesOf(at);
+  }
+  return found;
+}
+
 /** The one to run next: what is on now or comes first after now and is not logged. */
 export function nextOf(planned: readonly Planned[], now: number): Planned | null {
   const open = planned.filter(({ done, at, total_s }) => !done && minutesOf(at) + total_s / 60 > now);
