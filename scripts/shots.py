@@ -185,7 +185,8 @@ def share_page(page: Page) -> None:
 
 def log(page: Page) -> None:
     page.get_by_role("link", name="Log", exact=True).click()
-    page.get_by_role("main").get_by_role("listitem").first.wait_for()
+    page.get_by_role("heading", name="Log", exact=True).wait_for()
+    page.get_by_text("Opening the log").wait_for(state="hidden")
 
 
 def camp(page: Page) -> None:
