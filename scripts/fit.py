@@ -66,7 +66,7 @@ WITHIN_TOLERANCE = 0.02
 SCALES = np.linspace(0.88, 1.12, 9)
 NEAR = np.abs(SCALES - 1.0) < 0.045
 SCALE_TOLERANCE = 0.03
-"""The time that work and rest in turn last has no gradient where they go on for ever. In its place stand, for each row,
+"""The time that work and rest in turn last has no gradient where they go on for ever. Beside it stand, for each row,
 the mean of how far off it is for demands a little lower and higher, and the demand that lasts exactly as published."""
 TURNS = {
     "chidnok_2012": [

@@ -38,6 +38,7 @@ TRAINED_BY = {
     "3 x (1:00 speed, 1:00 technique, 1:00 power) rest 1:00": "fight-rehearsal",
 }
 """What these lines are known to train, with nothing left to wish."""
+LEVELS: dict[str, Level] = {"beginner": "beginner", "fighter": "fighter"}
 RULES = {"five-minute rounds": "mma-pro", "five rounds, long rests": "muay-thai-pro", "two long rounds": None,
          "short rounds": None}  # fmt: skip
 
@@ -66,9 +67,7 @@ def _catalogue() -> list[tuple[Person, Timeline, str, str]]:
     found = []
     for protocol in PROTOCOLS.values():
         for version in protocol.versions:
-            level: Level = (
-                "beginner" if version.name == "beginner" else "fighter" if version.name == "fighter" else "club"
-            )
+            level = LEVELS.get(version.name, "club")
             who = person(level=level, rule_set=RULES.get(version.name, "boxing-amateur"))
             name = f"{protocol.id}: {version.name}"
             if protocol.id != "cool-down":
@@ -76,8 +75,9 @@ def _catalogue() -> list[tuple[Person, Timeline, str, str]]:
     return found
 
 
-def _deep_min(done: Run) -> float:
-    return float(np.diff(done.seconds) @ (done.lactic_used[1:, 0] >= LACTIC_DEEP_USED)) / 60
+def _minutes(done: Run, inside: np.ndarray) -> float:
+    """For which a condition of shape (t, 1) holds."""
+    return float(np.diff(done.seconds) @ inside[1:, 0]) / 60
 
 
 def facts(parameters: Parameters) -> Iterator[Fact]:
@@ -139,14 +139,13 @@ def facts(parameters: Parameters) -> Iterator[Fact]:
     model = Model(parameters)
     hard = model.run(*[*[(30, 1.5), (30, 0.4)] * 8, (120, REST), *[(30, 1.5), (30, 0.4)] * 8], sample_s=1.0)
     delivered = hard.energy_delivered[:, 0] / hard.energy_delivered[0, 0]
-    yield Fact("30/30 at 150 %, minutes far down", _deep_min(hard), 4.5, ANY, 2.0)
+    yield Fact("30/30 at 150 %, minutes far down", _minutes(hard, hard.lactic_used >= LACTIC_DEEP_USED), 4.5, ANY, 2.0)
     yield Fact("30/30 at 150 %, the last", float(delivered[-2]), -ANY, 0.965, 0.05)
     long = model.run(*[(240, 0.92), (180, 0.4)] * 3, (240, 0.92), sample_s=1.0)
-    high = float(np.diff(long.seconds) @ (long.uptake_frac[1:, 0] >= 0.9)) / 60
     yield Fact("4 x 4:00, highest uptake", float(long.uptake_frac.max()), 0.925, ANY, 0.02)
-    yield Fact("4 x 4:00, minutes above 90 %", high, 5.5, ANY, 1.0)
+    yield Fact("4 x 4:00, minutes above 90 %", _minutes(long, long.uptake_frac >= 0.9), 5.5, ANY, 1.0)
     yield Fact("4 x 4:00, lactic store used", float(long.lactic_used.max()), -ANY, 0.47, 0.1)
-    yield Fact("4 x 4:00, minutes far down", _deep_min(long), -ANY, 1.5, 1.0)
+    yield Fact("4 x 4:00, minutes far down", _minutes(long, long.lactic_used >= LACTIC_DEEP_USED), -ANY, 1.5, 1.0)
 
     easier = bouts_until_exhausted(Model(parameters, STUDY_SCALE), 20, 10, 1.3, CADENCE)[0]
     yield Fact("20/10 at 130 %, bouts", easier, 8.5, ANY, 2.0)

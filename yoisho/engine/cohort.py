@@ -147,14 +147,23 @@ def cohort_of(person: Person, normal: Floats, parameters: Parameters = REFERENCE
     return Cohort(people, hr_max, hr_rest, columns["hr_offset_bpm"], striking, parameters)
 
 
-@lru_cache(PEOPLE_KEPT)
 def best_guess(person: Person, parameters: Parameters = REFERENCE) -> Cohort:
+    return _best_guess(person, parameters)
+
+
+def draws(person: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
+    """`count` people like `person`, spread by what is not known; the same person, the same ranges."""
+    return _draws(person, parameters, count)
+
+
+# Kept by all that they depend on, so that who leaves out what is usual finds what others had made.
+@lru_cache(PEOPLE_KEPT)
+def _best_guess(person: Person, parameters: Parameters) -> Cohort:
     return cohort_of(person, centre(person)[None, :], parameters)
 
 
 @lru_cache(PEOPLE_KEPT)
-def draws(person: Person, parameters: Parameters = REFERENCE, count: int = DRAWS) -> Cohort:
-    """`count` people like `person`, spread by what is not known; the same person, the same ranges."""
+def _draws(person: Person, parameters: Parameters, count: int) -> Cohort:
     if person.learned is None:
         return cohort_of(person, drawn(person, count), parameters)
     known = person.learned.draws

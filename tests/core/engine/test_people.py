@@ -5,6 +5,7 @@ from yoisho.engine import heart_rate
 from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.demand import ceiling_of
 from yoisho.engine.field_tests import StrikeTest
+from yoisho.engine.parameters import REFERENCE
 from yoisho.engine.person import PersonError, person
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
@@ -38,6 +39,13 @@ def test_the_same_person_gets_the_same_ranges_every_time():
     first, second = draws(person(mass_kg=60)), draws(person(mass_kg=60))
     assert np.array_equal(first.people.vo2max_ml_kg_s, second.people.vo2max_ml_kg_s)
     assert np.array_equal(first.striking.share["power"], second.striking.share["power"])
+
+
+def test_somebody_is_drawn_once_whoever_asks():
+    """A reading names the parameters, the page of a person does not: drawing costs more than a short session."""
+    who = person(mass_kg=61)
+    assert draws(who, REFERENCE) is draws(who)
+    assert best_guess(who, REFERENCE) is best_guess(who)
 
 
 def test_at_least_two_hundred_draws_spread_as_the_numbers_are_uncertain():
