@@ -66,10 +66,13 @@ def first_paint(page: Page, address: str) -> list[float]:
 
 
 def edits(page: Page) -> list[float]:
-    """A key four times a second, as a coach presses it who looks at what it does."""
+    """A key four times a second, as a coach presses it who looks at what it does.
+
+    It is the pause that grows: with more rounds the session would become another, several times as long.
+    """
     taken = []
     page.evaluate(PRESSED)
-    page.locator("fieldset [role=spinbutton]").first.focus()
+    page.locator("fieldset [role=spinbutton]").last.focus()
     for _ in range(EDITS):
         # What moves within half a second of a real key has been asked for: it is no shift.
         drawn = page.evaluate_handle(f"() => ({{ promise: ({EDIT})() }})")

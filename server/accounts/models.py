@@ -1,3 +1,5 @@
+from uuid import uuid4
+
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
@@ -19,6 +21,8 @@ class Club(models.Model):
     """Whose days and hours count, such as Europe/Oslo."""
     first_weekday = models.PositiveSmallIntegerField(default=0)
     """On which its week begins: 0 is Monday, 6 Sunday."""
+    stamp = models.UUIDField(default=uuid4, editable=False)
+    """Renewed by the database itself whenever anything of its people changes (`server.accounts.stamp`)."""
 
     def __str__(self) -> str:
         return self.name

@@ -7,7 +7,7 @@ from ninja import Router
 
 from server.accounts.current import club_of
 from server.bench import schemas, worked_out
-from server.bench.circumstances import circumstances_for, circumstances_of
+from server.bench.circumstances import circumstances_for, known_of
 from server.errors import Faults, FieldError, Message
 from server.roster.api import core_of, find_person
 from server.sessions.documents import unrolled
@@ -72,12 +72,9 @@ def answered(answer: bytes) -> HttpResponse:
 def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResponse:
     """The session drawn, simulated for the person and judged for the purpose."""
     club = club_of(request)
-    saved = find_person(club, body.person_id)
-    circumstances = circumstances_of(saved, body.wbgt_c)
+    person, circumstances = known_of(club, body.person_id, body.wbgt_c)
     try:
-        found = worked_out.evaluation(
-            body.document, core_of(saved), body.target, circumstances, club.school, body.ranges
-        )
+        found = worked_out.evaluation(body.document, person, body.target, circumstances, club.school, body.ranges)
     except SessionError as error:
         raise FieldError(["body", "document", "parts"], str(error), "document") from error
     return answered(found)
@@ -88,14 +85,10 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
 )
 def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> HttpResponse:
     """A claim that is made for the session, held against the numbers."""
-    saved = find_person(club_of(request), body.person_id)
+    person, circumstances = known_of(club_of(request), body.person_id, None)
     unrolled(body.document)
     try:
-        return answered(
-            worked_out.claim(
-                body.document, core_of(saved), circumstances_of(saved, None), body.kcal, body.trains, body.tabata
-            )
-        )
+        return answered(worked_out.claim(body.document, person, circumstances, body.kcal, body.trains, body.tabata))
     except (claims.ClaimError, NoWorkError) as error:
         raise FieldError(["body"], str(error), "claim") from error
 
@@ -108,8 +101,7 @@ def check_claim(request: HttpRequest, body: schemas.ClaimIn) -> HttpResponse:
 def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpResponse:
     """Three to five protocols of different schools for the purpose, the person and the limits."""
     club = club_of(request)
-    saved = find_person(club, body.person_id)
-    person, circumstances = core_of(saved), circumstances_of(saved, body.wbgt_c)
+    person, circumstances = known_of(club, body.person_id, body.wbgt_c)
     try:
         limits = Limits(
             body.minutes,
@@ -134,8 +126,7 @@ def propose_session(request: HttpRequest, body: schemas.ProposeIn) -> HttpRespon
 def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
     """The session for other people, or under other rules, with its effect kept as near as it goes."""
     club = club_of(request)
-    saved = find_person(club, body.person_id)
-    person, circumstances = core_of(saved), circumstances_of(saved, None)
+    person, circumstances = known_of(club, body.person_id, None)
     unrolled(body.document)
     try:
         if body.rule_set is not None:
@@ -152,9 +143,9 @@ def scale_session(request: HttpRequest, body: schemas.ScaleIn) -> HttpResponse:
 
 
 def _nudged(request: HttpRequest, body: schemas.NudgeIn) -> tuple[Session, Person, str, Circumstances, int | None]:
-    person = find_person(club_of(request), body.person_id)
+    person, circumstances = known_of(club_of(request), body.person_id, body.wbgt_c)
     unrolled(body.document)
-    return body.document, core_of(person), body.target, circumstances_of(person, body.wbgt_c), body.minutes
+    return body.document, person, body.target, circumstances, body.minutes
 
 
 @router.post(

@@ -1,17 +1,43 @@
 """What the club knows around a session: the person's screening, bout and injuries, and their last days' log."""
 
 from collections import defaultdict
-from datetime import timedelta
+from dataclasses import replace
+from datetime import datetime, timedelta
+from functools import lru_cache
+from uuid import UUID
 
+from django.db import connection
 from django.utils import timezone
 
 from server.accounts.models import Club
 from server.logbook.models import LogEntry
+from server.roster.api import core_of, find_person
 from server.roster.models import Person
+from yoisho.engine.person import Person as CorePerson
 from yoisho.judgement.cautions import NIGGLE_DAYS
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.review.pain import niggle
 from yoisho.session.volume import total
+
+REMEMBERED = 500
+"""People whom a process knows: those of a hall, at a few kilobytes each."""
+
+
+def known_of(club: Club, person_id: int | None, wbgt_c: float | None) -> tuple[CorePerson, Circumstances]:
+    """Somebody of the club as the engine sees them, and what must be known around a session of theirs.
+
+    404 where they are not the club's. Asked again within the minute it comes from memory, while nothing of the club's
+    people has changed.
+    """
+    known = _known.__wrapped__ if connection.in_atomic_block else _known
+    who, circumstances = known(club, club.stamp, person_id, timezone.now().replace(second=0, microsecond=0))
+    return who, replace(circumstances, wbgt_c=wbgt_c)
+
+
+@lru_cache(REMEMBERED)
+def _known(club: Club, _stamp: UUID, person_id: int | None, _minute: datetime) -> tuple[CorePerson, Circumstances]:
+    saved = find_person(club, person_id)
+    return core_of(saved), circumstances_of(saved, None)
 
 
 def circumstances_of(person: Person | None, wbgt_c: float | None) -> Circumstances:

@@ -7,6 +7,8 @@ import {
   queryOptions,
 } from "@tanstack/react-query";
 import { api, need, Refused, type Schemas, Unreachable } from "./client";
+import { drawn } from "./drawn";
+import { hashed } from "./hashed";
 
 const RETRY_MS = 2000;
 const LONGEST_RETRY_MS = 20_000;
@@ -26,7 +28,10 @@ export function makeQueryClient(): QueryClient {
   const client: QueryClient = new QueryClient({
     queryCache: new QueryCache({ onError }),
     mutationCache: new MutationCache({ onError }),
-    defaultOptions: { queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false }, mutations: patient },
+    defaultOptions: {
+      queries: { ...patient, staleTime: 30_000, refetchOnWindowFocus: false, queryKeyHashFn: hashed },
+      mutations: patient,
+    },
   });
   return client;
 }
@@ -345,7 +350,11 @@ export const onFloor = (id: number, place: number, of: number, personId: number 
 export const evaluation = (asked: Schemas["EvaluateIn"]) =>
   queryOptions({
     queryKey: ["evaluation", asked],
-    queryFn: ({ signal }) => need(api.POST("/api/evaluate", { body: asked, signal })),
+    queryFn: async ({ signal }) => {
+      // The best guess before it is drawn first.
+      if (asked.ranges) await drawn();
+      return need(api.POST("/api/evaluate", { body: asked, signal }));
+    },
     placeholderData: keepPreviousData,
     staleTime: 60_000,
     gcTime: 120_000,

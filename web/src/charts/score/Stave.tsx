@@ -14,7 +14,9 @@ interface StaveProps {
 
 type Line = { x: number; y: number }[];
 
-const points = (line: Line): string => line.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(" ");
+/** To a tenth of a pixel. */
+const tenth = (at: number): number => Math.round(10 * at) / 10;
+const points = (line: Line): string => line.map(({ x, y }) => `${tenth(x)},${tenth(y)}`).join(" ");
 
 /** The samples of a course that lie in a part, as places. */
 function course(fold: Fold, seconds: number[], values: number[], y: (value: number) => number): Line {
@@ -67,14 +69,12 @@ export function Stave({ lane, all, seconds, bandSeconds, top, height, wide }: St
         if (line.length < 2) return null;
         const high = lane.band ? course(fold, bandSeconds, lane.band.high, y) : [];
         const low = lane.band ? course(fold, bandSeconds, lane.band.low, y) : [];
+        const drawn = points(line);
+        const [from, to] = [tenth(line[0]?.x ?? 0), tenth(line[line.length - 1]?.x ?? 0)];
         return (
           <g key={fold.start_s}>
             {lane.shape !== "beat" && (
-              <polygon
-                points={`${line[0]?.x.toFixed(1)},${ground} ${points(line)} ${line[line.length - 1]?.x.toFixed(1)},${ground}`}
-                fill={lane.hue}
-                fillOpacity={0.14}
-              />
+              <polygon points={`${from},${ground} ${drawn} ${to},${ground}`} fill={lane.hue} fillOpacity={0.14} />
             )}
             {high.length > 1 && (
               <polygon
@@ -84,7 +84,7 @@ export function Stave({ lane, all, seconds, bandSeconds, top, height, wide }: St
                 fillOpacity={0.2}
               />
             )}
-            <polyline points={points(line)} fill="none" stroke={lane.hue} strokeWidth={1.6} strokeLinejoin="round" />
+            <polyline points={drawn} fill="none" stroke={lane.hue} strokeWidth={1.6} strokeLinejoin="round" />
             <line x1={fold.x} x2={fold.x + fold.width} y1={ground} y2={ground} stroke="var(--rule-2)" />
           </g>
         );

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
 import { type Draft, emptyDraft } from "../../domain/session/draft";
@@ -30,9 +30,10 @@ export function withRangesOf(last: Evaluation | undefined, guess: Evaluation): E
  */
 export function useEvaluation(draft: Draft, wbgt: number | null) {
   const client = useQueryClient();
-  const whole = asking(draft, wbgt, true);
+  const whole = useMemo(() => asking(draft, wbgt, true), [draft, wbgt]);
+  const best = useMemo(() => asking(draft, wbgt, false), [draft, wbgt]);
   const known = client.getQueryData(whole.queryKey) !== undefined;
-  const quick = useQuery({ ...asking(draft, wbgt, false), enabled: !known });
+  const quick = useQuery({ ...best, enabled: !known });
   const guessed = quick.data !== undefined && !quick.isPlaceholderData;
   const full = useQuery({ ...whole, enabled: known || guessed });
   const settled = full.data !== undefined && !full.isPlaceholderData;
