@@ -53,10 +53,12 @@ describe("where it fails", () => {
     expect(of(null, 12, null, 0.3)).toBe(
       "Held to the end, by the best guess; 3 in 10 like this person fail before, from effort 12 on.",
     );
-    expect(of(null, null, null, 0.05)).toBeNull();
+    expect(of(null, 12, null, 0.05)).toBe("Held to the end.");
+    expect(of(null, null, null, 0)).toBe("Held to the end.");
   });
 
   it("is a time where there is one effort alone", () => {
     expect(failsIn({ bout: 1, earliest: 1, latest: 1, probability: 1 }, 1, 378)).toBe("Fails at 6:18.");
+    expect(failsIn({ bout: 1, earliest: 1, latest: 1, probability: 1 }, 1, null)).toBe("Fails before its end.");
   });
 });

@@ -43,14 +43,14 @@ export function clockRange(figure: FigureValue): string {
   return low === high ? low : `${low} to ${high}`;
 }
 
-/** In which effort it fails, with its range; null where it hardly does. */
-export function failsIn(fails: Schemas["FadeOnset"], efforts: number, at_s: number | null): string | null {
+/** In which effort it fails, with its range; or that it is held to the end, and how surely. */
+export function failsIn(fails: Schemas["FadeOnset"], efforts: number, at_s: number | null): string {
   const { bout, earliest, latest, probability } = fails;
   if (bout === null) {
-    if (probability < 0.1 || earliest === null) return null;
+    if (probability < 0.1 || earliest === null) return "Held to the end.";
     return `Held to the end, by the best guess; ${inTen(probability)} fail before, from effort ${earliest} on.`;
   }
-  if (efforts === 1) return at_s === null ? null : `Fails at ${clock(at_s)}.`;
+  if (efforts === 1) return at_s === null ? "Fails before its end." : `Fails at ${clock(at_s)}.`;
   const range =
     latest === null ? `; ${earliest ?? bout} on, if at all` : earliest === latest ? "" : `; ${earliest} to ${latest}`;
   return `Fails in effort ${bout} of ${efforts}${range}.`;

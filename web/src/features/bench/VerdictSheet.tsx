@@ -73,11 +73,10 @@ export function VerdictSheet({
       </div>
       <Spoken text={`${verdict.grade} for ${name(verdict.target)}`} />
       <p className="pt-2">{verdict.sentence}</p>
-      {fails && (
-        <p className="text-[13px]">
-          <WhoSays id="fails">{fails}</WhoSays>
-        </p>
-      )}
+      {/* Two lines, as the longest takes: its ranges come later, and move nothing. */}
+      <p className="min-h-10 text-[13px] leading-5">
+        <WhoSays id="fails">{fails}</WhoSays>
+      </p>
       {verdict.trains_best !== verdict.target && (
         <p className="quiet text-[13px]">It fits {name(verdict.trains_best)} best.</p>
       )}
