@@ -22,7 +22,12 @@ from random import Random
 
 ROOT = Path(__file__).resolve().parent.parent
 PACKAGES = ("strikes", "session", "judgement", "protocols", "design", "runs", "review")
-BESIDE = {"session": ("strikes",), "protocols": ("design",), "review": ("runs",)}
+BESIDE = {
+    "session": ("strikes",),
+    "judgement": ("method",),
+    "protocols": ("design", "method"),
+    "review": ("runs", "method"),
+}
 """Further tests that speak of a package."""
 LONGEST_S = 240
 """A turned rule may never end: then it is noticed."""
