@@ -49,8 +49,8 @@ ZERO = """(session) => {
   return run.anchorMs - 1000 * run.anchor_s;
 }"""
 """Session time zero on the page's clock [ms], while the run goes on."""
-AROUND_MS = 400
-"""The audio clock is read against the page's over so long on either side."""
+AFTER_MS = 2000
+"""No reading of the audio clock is early: the freshest of so long after a moment says where it was."""
 FEWEST = 12
 WORST_S = 0.020
 APART_S = 0.5
@@ -58,8 +58,8 @@ APART_S = 0.5
 
 
 def offset_at(readings: list[list[float]], moment_ms: float) -> float:
-    """Audio time less the page's time [s], about a moment."""
-    near = [(wall, audio) for wall, audio in readings if abs(wall - moment_ms) <= AROUND_MS]
+    """Audio time less the page's time [s], at a moment."""
+    near = [(wall, audio) for wall, audio in readings if 0 <= wall - moment_ms <= AFTER_MS]
     if len(near) < FEWEST:
         near = sorted(readings, key=lambda reading: abs(reading[0] - moment_ms))[:FEWEST]
     return max(audio - wall / 1000 for wall, audio in near)

@@ -43,7 +43,7 @@ class FakeContext {
 const cues: Cue[] = [
   { at_s: 0, kind: "bell" },
   { at_s: 1, kind: "clack" },
-  { at_s: 10, kind: "end" },
+  { at_s: 60, kind: "end" },
 ];
 
 const NOW = () => 0;
@@ -66,7 +66,7 @@ describe("cues on the audio clock", () => {
       () => now,
     );
     await player.wake();
-    expect(FakeContext.last.started).toEqual([102]);
+    expect(FakeContext.last.started).toEqual([102, 103]);
     now = 1000;
     FakeContext.last.currentTime = 101;
     vi.advanceTimersByTime(1000);

@@ -29,8 +29,8 @@ interface Planned {
 const FELL_BEHIND_S = 0.004;
 /** It is too late to move a sound that begins so soon. */
 const TOO_SOON_S = 0.03;
-/** A page that is busy for two seconds moves no bell. */
-const LOOK_AHEAD_S = 2.5;
+/** What is planned stays as it is: a page that is busy for so long moves no bell, and silences none. */
+const LOOK_AHEAD_S = 20;
 /** A page that nobody sees may be woken no more than once a minute. */
 const HIDDEN_AHEAD_S = 70;
 const TICK_MS = 100;

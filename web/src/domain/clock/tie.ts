@@ -1,40 +1,46 @@
 /** Ties the audio clock to the page's clock, so that a sound can be planned for a moment of the page's time. */
 
 /**
- * The audio clock is read in steps of a buffer, so a reading is late by up to one: of so many the freshest is taken. Not
- * of more: where the audio device falls behind, older readings say nothing any more.
+ * The audio clock is read in steps of a buffer, and a starved device reads late until it has caught up: no reading is
+ * ever early. So the freshest of some seconds is taken, and those that come late move nothing.
  */
-const KEPT = 6;
-/** Parted by more than this, the audio clock has stood. */
-const PARTED_S = 0.1;
-/** Two readings in a row that are later by so much than a buffer can make them: the audio device has fallen behind. */
-const FELL_BEHIND_S = 0.005;
+const KEPT_MS = 4000;
+/** So many readings that agree with one another say where the clock is now. */
+const AGREED = 6;
+/** Readings further apart than a buffer and this do not agree. */
+const BESIDES_S = 0.005;
 /** A buffer, where the browser does not say how long its own is. */
 const BUFFER_S = 0.025;
-/** Both clocks are read within this, or the page was interrupted between. */
-const AT_ONCE_MS = 2;
-const TRIES = 4;
+/** Later than any starved device reads: the audio clock has stood, such as while the device slept. */
+const STOOD_S = 2;
+
+interface Reading {
+  at_ms: number;
+  /** Audio time less the page's time, at the least [s]. */
+  offset: number;
+}
 
 export class Tie {
-  private readings: number[] = [];
+  private readings: Reading[] = [];
 
   constructor(private readonly now: () => number) {}
 
-  /** Read both clocks at once. */
+  /** Read both clocks. The page's comes second, so that an interruption between them makes a reading late and no more. */
   read(context: { readonly currentTime: number; readonly baseLatency?: number }): void {
-    let best = { gap: Number.POSITIVE_INFINITY, offset: 0 };
-    for (let tried = 0; tried < TRIES && best.gap > AT_ONCE_MS; tried++) {
-      const before = this.now();
-      const audio_s = context.currentTime;
-      const gap = this.now() - before;
-      if (gap < best.gap) best = { gap, offset: audio_s - (before + gap / 2) / 1000 };
-    }
-    if (this.readings.length > 0 && Math.abs(best.offset - this.offset) > PARTED_S) this.readings = [];
-    this.readings.push(best.offset);
-    if (this.readings.length > KEPT) this.readings.shift();
-    const newest = this.readings.slice(-2);
-    const late_s = (context.baseLatency ?? BUFFER_S) + FELL_BEHIND_S;
-    if (newest.length === 2 && Math.max(...newest) < this.offset - late_s) this.readings = newest;
+    const audio_s = context.currentTime;
+    const at_ms = this.now();
+    const reading = { at_ms, offset: audio_s - at_ms / 1000 };
+    if (this.readings.length > 0 && reading.offset < this.offset - STOOD_S) this.readings = [];
+    this.readings.push(reading);
+    this.readings = this.readings.filter(
+      (each, index, all) => index >= all.length - AGREED || at_ms - each.at_ms <= KEPT_MS,
+    );
+    const newest = this.readings.slice(-AGREED);
+    const offsets = newest.map(({ offset }) => offset);
+    const apart_s = (context.baseLatency || BUFFER_S) + BESIDES_S;
+    const agree = newest.length === AGREED && Math.max(...offsets) - Math.min(...offsets) <= apart_s;
+    // They agree on another place: the device has fallen behind, and will not catch up.
+    if (agree && Math.max(...offsets) < this.offset - apart_s) this.readings = newest;
   }
 
   /** Audio time at a moment of the page's clock [s]. */
@@ -43,6 +49,6 @@ export class Tie {
   }
 
   private get offset(): number {
-    return this.readings.length > 0 ? Math.max(...this.readings) : 0;
+    return this.readings.length > 0 ? Math.max(...this.readings.map(({ offset }) => offset)) : 0;
   }
 }
