@@ -6,6 +6,7 @@ from yoisho.engine.parameters import fitted
 from yoisho.engine.studies import NEVER_S, STUDIES
 from yoisho.method import engine_sections as engine
 from yoisho.method import judgement_sections as judgement
+from yoisho.method import protocol_sections as protocols
 from yoisho.method import review_sections as review
 from yoisho.method.document import FitRow, Method, Section, Table
 from yoisho.method.figures import FIGURES
@@ -66,7 +67,8 @@ def method() -> Method:
     rows = fit_rows()
     sections = (
         engine.stores(), engine.parameters(), _fit(rows), engine.effort(), engine.people(), engine.readouts(),
-        _figures(), review.learning(), review.weeks(), judgement.purposes(), judgement.safety(), judgement.rule_sets(),
+        _figures(), review.learning(), review.weeks(), judgement.purposes(), protocols.proposals(),
+        judgement.safety(), judgement.rule_sets(),
         judgement.limits(),
     )  # fmt: skip
     return Method(sections, tuple(FIGURES.values()), rows)

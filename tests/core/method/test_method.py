@@ -11,6 +11,7 @@ from yoisho.judgement.cautions import RULES
 from yoisho.judgement.targets import TARGETS
 from yoisho.method.build import markdown, method
 from yoisho.method.figures import FIGURES
+from yoisho.protocols.families import FAMILIES
 from yoisho.review.proof import proven
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -47,6 +48,23 @@ def test_every_published_figure_is_shown_hit_or_missed():
     assert shown == {(study.citation, row.what) for study in STUDIES.values() for row in study.rows}
     words = [row[5] for row in SECTIONS["fit"].tables[0].rows]
     assert words.count("missed") == sum(not row.within for row in method().fit) > 0
+
+
+def test_every_form_that_a_proposal_is_chosen_from_stands_with_all_its_values():
+    forms = {row[0]: row for row in SECTIONS["proposals"].tables[0].rows}
+    assert list(forms) == [family.name for family in FAMILIES]
+    assert forms["Tabata, as researched"][1:3] == (
+        "6 × (20 all out, 10 rest)", "tempo: all out; rounds: 6, 7, 8; sets: 1, 2, 3; rest: 180, 300"
+    )  # fmt: skip
+    assert "rounds: 2 to 12" in forms["Rep rounds"][2]
+    assert forms["Flow"][2] == "minutes: 4 to 60 by 2"
+    assert forms["The bout's rounds"][3:] == ("bout rehearsal", "rule sets, from memory: check your federation's")
+
+
+def test_what_goes_around_a_protocol_stands_for_each_scale():
+    around = {row[0]: row[1:] for row in SECTIONS["proposals"].tables[1].rows}
+    assert around["fighter"] == ("10:00 skip, 5:00 flow shadow; then 1:00", "3:00 recover shadow, 2:00 stretching")
+    assert around["easy on the joints"][0].startswith("5:00 joint work")
 
 
 def test_the_proof_of_learning_stands_with_every_world_also_where_the_model_is_wrong():

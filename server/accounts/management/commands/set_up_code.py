@@ -2,7 +2,8 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
 
 from server.accounts.codes import fingerprint, new_code
@@ -14,7 +15,12 @@ class Command(BaseCommand):
     requires_system_checks = ()
     """It is a step of starting, and loads nothing that it need not."""
 
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--migrate", action="store_true", help="bring the database up to date first")
+
     def handle(self, *args: Any, **options: Any) -> None:
+        if options["migrate"]:
+            call_command("migrate", verbosity=0)
         with transaction.atomic():
             SetUpCode.objects.all().delete()
             if Club.objects.exists():
