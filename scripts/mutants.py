@@ -172,7 +172,9 @@ def main() -> int:
             tree = Path(place) / str(number)
             for part in ("yoisho", "tests", "docs"):
                 shutil.copytree(ROOT / part, tree / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
-            shutil.copyfile(ROOT / "pyproject.toml", tree / "pyproject.toml")
+            for file in ("pyproject.toml", "web/src/api/vectors.json"):
+                (tree / file).parent.mkdir(parents=True, exist_ok=True)
+                shutil.copyfile(ROOT / file, tree / file)
             trees.put(tree)
         whole = _tested(tree, *packages, *OF_ALL, longest_s=WHOLE_S)
         if whole.returncode:

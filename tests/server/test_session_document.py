@@ -14,7 +14,7 @@ from jsonschema import Draft202012Validator
 from server.sessions.documents import core_session
 from tests.core.trees import trees
 from yoisho.protocols import PROTOCOLS
-from yoisho.session.document import DocumentError, Part, Session, from_document, json_schema, to_document
+from yoisho.session.document import DocumentError, Part, Session, from_document, to_document
 from yoisho.session.shorthand import read
 
 DOCS = Path(__file__).resolve().parents[2] / "docs"
@@ -22,8 +22,7 @@ SCHEMA = json.loads((DOCS / "session.schema.json").read_text(encoding="utf-8"))
 ACCEPTS = Draft202012Validator(SCHEMA)
 
 
-def test_the_schema_in_the_tree_is_the_one_the_software_writes():
-    assert json_schema() == SCHEMA, "run make docs"
+def test_the_schema_is_one_by_the_standard():
     Draft202012Validator.check_schema(SCHEMA)
 
 

@@ -3,12 +3,16 @@
 Constants that are words on screen, ids; and vectors: cases with their answers, that the tests of both sides hold to.
 """
 
-from typing import Any
+from typing import Any, get_args
+
+import numpy as np
 
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.judgement.stop_signs import STOP_SIGNS
+from yoisho.runs.cues import SoundKind
 from yoisho.runs.pairs import MOST, whose
 from yoisho.runs.record import MOSTLY, Record, Stretch, covered_s, mostly
+from yoisho.runs.sound import RATE, sound_of
 
 _PLAYED: tuple[tuple[tuple[float, float], ...], ...] = (
     ((0, 100),),
@@ -43,6 +47,17 @@ def _turns() -> list[dict[str, int]]:
     ]
 
 
+def _sounds() -> list[dict[str, Any]]:
+    """Of every sound its length and some of its samples, against the loudest: a track sounds as the floor does."""
+    found = []
+    for kind in get_args(SoundKind):
+        samples = sound_of(kind)
+        at = np.unique(np.geomspace(40, len(samples) - 1, 30).astype(int))
+        values = np.round(samples[at] / np.abs(samples).max(), 3)
+        found.append({"kind": kind, "rate": RATE, "length": len(samples), "at": at.tolist(), "values": values.tolist()})
+    return found
+
+
 def shared() -> dict[str, Any]:
     return {
         "lactic_deep": LACTIC_DEEP,
@@ -52,4 +67,4 @@ def shared() -> dict[str, Any]:
 
 
 def vectors() -> dict[str, Any]:
-    return {"coverage": _coverage(), "turns": _turns()}
+    return {"coverage": _coverage(), "turns": _turns(), "sounds": _sounds()}

@@ -87,7 +87,7 @@ def markdown() -> str:
     lines = [
         "# How Yoisho works it out", "",
         "Written by the software itself (`make docs`) from the data it computes with; the app shows the same page. "
-        "Nothing here is a measurement of a person.", "",
+        "Nothing here is a measurement of a person. Every number of our own stands in [settings.md](settings.md).", "",
     ]  # fmt: skip
     for section in method().sections:
         lines += [f"## {section.title}", ""]

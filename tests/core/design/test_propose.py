@@ -67,6 +67,17 @@ def test_hard_work_is_proposed_behind_a_warm_up():
         assert all(TEMPOS[i.tempo].demand_frac < 0.85 for i in warm.intervals)
 
 
+def test_from_fifty_on_joints_are_worked_in_place_of_skipping():
+    def warm(age: int) -> set[str | None]:
+        return {
+            i.source.modality for i in unroll(best("skill", 30, person(age_years=age)).session.parts[0].tree).intervals
+        }
+
+    assert "skip" in warm(49)
+    assert "skip" not in warm(50)
+    assert "joint-work" in warm(50)
+
+
 def test_a_proposal_is_made_for_the_person():
     people = [person(vo2max_ml_kg_min=vo2max) for vo2max in (28, 50, 75)]
     lines = {str([each.session.parts for each in propose_all(who, "lactic-capacity", Limits(25))]) for who in people}

@@ -1,7 +1,7 @@
 """What sets sessions apart: only what stands out by enough, and of the right one."""
 
 from tests.core.people import club_boxer
-from yoisho.design.tradeoffs import MOST_SAID, tradeoffs
+from yoisho.design.tradeoffs import MOST_SAID, stands_out, tradeoffs
 from yoisho.engine.readout import read
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -43,3 +43,12 @@ def test_what_goes_deepest_is_told_and_the_fresh_one_too():
 def test_no_more_is_said_than_can_be_taken_in():
     said = tradeoffs(readings("4 x (30 all out / 4:00 rest)", "40:00 combination bag", "10:00 flow"))
     assert all(words.count(". ") + words.endswith(".") <= MOST_SAID for words in said)
+
+
+def test_what_stands_out_does_so_by_its_share_of_the_next_however_small_both_are():
+    assert stands_out([0.01, 0.02, 0.03], 0, 0.5, low=True)
+    assert not stands_out([0.011, 0.02, 0.03], 0, 0.5, low=True)
+    assert stands_out([0.01, 0.02, 0.04], 2, 0.5, low=False)
+    assert not stands_out([0.01, 0.02, 0.03], 1, 0.1, low=False), "another is higher"
+    assert stands_out([0.0, 0.0, 1e-6], 2, 0.5, low=False)
+    assert stands_out([0.50, 0.56], 1, 0.06, low=False, points=True)

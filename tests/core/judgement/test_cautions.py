@@ -192,6 +192,7 @@ def test_beginners_and_those_under_sixteen_have_ceilings():
     assert "Youth" in seals(hard, person(age_years=15))
     assert "Youth" in seals("10:00 flow, 4 x (20 all out) rest 2:00", person(age_years=15))
     assert "Youth" not in seals("10:00 flow, 4 x (8 all out) rest 2:00", person(age_years=15))
+    assert "Youth" not in seals(hard, person(age_years=16))
 
 
 def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():

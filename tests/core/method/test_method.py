@@ -11,6 +11,7 @@ from yoisho.judgement.cautions import RULES
 from yoisho.judgement.targets import TARGETS
 from yoisho.method.build import markdown, method
 from yoisho.method.figures import FIGURES
+from yoisho.method.settings import settings_of, settings_page
 from yoisho.protocols.families import FAMILIES
 from yoisho.review.proof import proven
 from yoisho.session.shorthand import read as line
@@ -28,6 +29,26 @@ def cells(section: str) -> set[str]:
 def test_the_document_in_the_tree_is_the_one_the_software_writes():
     written = (ROOT / "docs/method.md").read_text(encoding="utf-8")
     assert written == markdown(), "run make docs"
+
+
+def test_the_settings_in_the_tree_are_those_of_the_sources():
+    assert (ROOT / "docs/settings.md").read_text(encoding="utf-8") == settings_page(), "run make docs"
+
+
+def test_a_setting_is_told_with_its_value_and_the_first_of_what_is_said_of_it():
+    source = '''
+"""A module."""
+MOST, LEAST = 4, 1 + 2
+"""Of them, by
+day.
+
+And more."""
+YEARS: int = 16
+WORDS = ("a", "b")
+ON = True
+plain = 3
+'''
+    assert list(settings_of(source)) == [("MOST, LEAST", "(4, 1 + 2)", "Of them, by day."), ("YEARS", "16", "")]
 
 
 def test_every_parameter_stands_with_its_unit_meaning_and_value():

@@ -1,5 +1,8 @@
 """A run as one long track: every bell and call at the floor's own moment, even, and never too loud."""
 
+import json
+from pathlib import Path
+
 import numpy as np
 import pytest
 
@@ -54,6 +57,17 @@ def test_every_cue_of_the_floor_stands_at_its_moment():
     for cue in PLAN.cues:
         moment = cue.at_s + COUNT_IN_S
         assert onset(samples, sound_of(cue.kind), moment) == pytest.approx(moment, abs=0.001), cue
+
+
+VECTORS = json.loads((Path(__file__).resolve().parents[3] / "web/src/api/vectors.json").read_text(encoding="utf-8"))
+
+
+@pytest.mark.parametrize("told", VECTORS["sounds"], ids=lambda told: told["kind"])
+def test_a_bell_of_a_track_is_the_bell_of_the_floor(told):
+    """The browser's own are held to the same samples."""
+    samples = sound_of(told["kind"])
+    assert len(samples) == told["length"]
+    assert samples[told["at"]] / np.abs(samples).max() == pytest.approx(np.array(told["values"]), abs=0.002)
 
 
 def test_chunks_change_nothing():

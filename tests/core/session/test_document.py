@@ -1,4 +1,5 @@
 import json
+from pathlib import Path
 
 import pytest
 from hypothesis import given
@@ -10,6 +11,7 @@ from yoisho.session.document import (
     Part,
     Session,
     from_document,
+    json_schema,
     to_document,
     tree_from_dict,
     tree_to_dict,
@@ -19,6 +21,11 @@ from yoisho.session.shorthand import read
 
 def a_document():
     return to_document(Session("Thirties", (Part("Main set", read("2 x (30 technique, 30 power) rest 0:15")),)))
+
+
+def test_the_schema_in_the_tree_is_the_one_the_software_writes():
+    schema = Path(__file__).resolve().parents[3] / "docs/session.schema.json"
+    assert json_schema() == json.loads(schema.read_text(encoding="utf-8")), "run make docs"
 
 
 @given(trees)

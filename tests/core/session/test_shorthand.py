@@ -154,3 +154,10 @@ def test_what_an_interval_says_itself_is_not_overwritten_by_its_group():
     first, second = tree.items
     assert (first.modality, write_combination(first.drill.whole), first.switch) == ("pads", "2", "half")
     assert (second.modality, write_combination(second.drill.whole), second.switch) == ("bag", "1-2", 10)
+
+
+def test_up_to_five_a_bare_number_could_be_minutes_and_from_six_on_it_is_seconds():
+    with pytest.raises(ShorthandError, match="5 seconds or 5 minutes"):
+        read("5 power")
+    assert write(read("6 power")) == "6 power"
+    assert write(read("5s power")) == "5s power"
