@@ -88,7 +88,8 @@ GAP_S = (0.2, 1.5)
 
 
 def _shown(interval: TimelineInterval) -> Iterator[Call]:
-    """What is shown, called slowly, strike by strike: twice where there is time for it."""
+    """What is shown, called slowly, strike by strike: twice where there is time for it; in one breath where there is
+    hardly any."""
     if interval.shown is None:
         return
     said = [Call(0, "combination", word) for word in words_of(interval.shown)]
@@ -96,6 +97,9 @@ def _shown(interval: TimelineInterval) -> Iterator[Call]:
     room_s = interval.end_s - COUNT_S - at_s
     once_s = sum(each.seconds for each in said)
     least_s, most_s = GAP_S
+    if once_s + (len(said) - 1) * least_s > room_s:
+        yield Call(at_s, "combination", ", ".join(words_of(interval.shown)))
+        return
     times = 2 if room_s >= 2 * (once_s + len(said) * least_s) else 1
     gap_s = min(most_s, max(least_s, room_s / (times * len(said)) - once_s / len(said)))
     for each in times * said:

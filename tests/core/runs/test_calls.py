@@ -174,6 +174,16 @@ def test_the_time_left_is_called_in_long_work_only():
     assert [at for at, kind, _ in said("1:30 power") if kind == "time"] == [30, 60]
 
 
+@pytest.mark.parametrize("seconds", [6, 7, 8, 9, 10, 12, 20])
+def test_of_what_is_shown_all_is_called_or_nothing(seconds):
+    timeline = unroll(read(f"0:{seconds:02d} show [1-2-3b], 1:00 power bag [1-2-3b]"))
+    calls = call_schedule(timeline, Settings())
+    said = ", ".join(call.text for call in calls if call.kind == "combination" and call.at_s < seconds)
+    whole = "jab, cross, lead hook to the body"
+    assert said in ("", whole, f"{whole}, {whole}")
+    assert said or seconds < 8
+
+
 @pytest.mark.parametrize("length", ["15", "30", "1:00"])
 def test_what_is_shown_is_called_strike_by_strike_with_time_to_see_each(length):
     timeline = unroll(read(f"{length} show [1-2-3b], 1:00 power bag [1-2-3b]"))

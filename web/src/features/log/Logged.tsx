@@ -1,5 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
@@ -8,6 +7,7 @@ import { when } from "../../domain/time";
 import { Notice } from "../../ui/Notice";
 import { RPE_WORDS } from "../../ui/rpe";
 import { SendOutKey } from "../../ui/SendOut";
+import { useTicked } from "../../ui/useTicked";
 import { useTrains } from "../../ui/useTrains";
 import { DoneScore } from "./DoneScore";
 import { HeartFile } from "./HeartFile";
@@ -103,29 +103,24 @@ export function Logged() {
 /** Whether something is learned of the person from it. */
 function LeftOut({ entry }: { entry: Pick<Schemas["LogDetail"], "id" | "left_out" | "person"> }) {
   const client = useQueryClient();
-  const leave = useMutation({
-    mutationFn: (left_out: boolean) =>
-      need(api.PUT("/api/log/{entry_id}/evidence", { params: { path: { entry_id: entry.id } }, body: { left_out } })),
-    onSuccess: () => askAnew(client, { queryKey: ["log"] }),
+  const learns = useTicked(!entry.left_out, async (ticked) => {
+    const body = { left_out: !ticked };
+    await need(api.PUT("/api/log/{entry_id}/evidence", { params: { path: { entry_id: entry.id } }, body }));
+    await askAnew(client, { queryKey: ["log"] });
   });
-  /** What was ticked, at once; null once it stands in the entry. */
-  const [asked, setAsked] = useState<boolean | null>(null);
   return (
     <div className="pt-2">
       <label className="flex min-h-[44px] cursor-pointer items-center gap-2 text-[13px]">
         <input
           type="checkbox"
           className="checkbox"
-          checked={!(asked ?? entry.left_out)}
-          disabled={leave.isPending}
-          onChange={({ target }) => {
-            setAsked(!target.checked);
-            leave.mutate(!target.checked, { onSettled: () => setAsked(null) });
-          }}
+          checked={learns.ticked}
+          disabled={learns.waiting}
+          onChange={({ target }) => learns.tick(target.checked)}
         />
         Learn from it what {entry.person} can do
       </label>
-      {leave.error && <p role="alert">{leave.error.message}</p>}
+      {learns.error && <p role="alert">{learns.error.message}</p>}
     </div>
   );
 }

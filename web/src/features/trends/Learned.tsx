@@ -1,10 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
-import { useState } from "react";
 import { askAnew } from "../../api/askAnew";
 import type { Schemas } from "../../api/client";
 import { api, need } from "../../api/client";
 import { learned as learnedQuery } from "../../api/queries";
+import { useTicked } from "../../ui/useTicked";
 
 type Learnt = Schemas["Learnt"];
 const WIDTH = 84;
@@ -18,13 +18,11 @@ export function Learned({ personId }: { personId: number }) {
     // It is worked out beside the requests.
     refetchInterval: ({ state }) => (state.data?.working ? 3000 : false),
   });
-  const [wanted, setWanted] = useState<boolean>();
-  const learn = useMutation({
-    mutationFn: (on: boolean) =>
-      need(api.PUT("/api/people/{person_id}/learned", { params: { path: { person_id: personId } }, body: { on } })),
-    onSuccess: () => askAnew(client, {}),
-  });
   const data = query.data;
+  const used = useTicked(data?.on ?? true, async (on) => {
+    await need(api.PUT("/api/people/{person_id}/learned", { params: { path: { person_id: personId } }, body: { on } }));
+    await askAnew(client, {});
+  });
   return (
     <section aria-label="Learned" className="mt-5 border-t border-[var(--rule)] pt-4">
       <h2>{data?.logs ? `Learned from ${data.logs} ${data.logs === 1 ? "log" : "logs"}` : "Learned"}</h2>
@@ -63,17 +61,14 @@ export function Learned({ personId }: { personId: number }) {
           <input
             type="checkbox"
             className="checkbox"
-            checked={wanted ?? data.on}
-            disabled={wanted !== undefined}
-            onChange={({ target }) => {
-              setWanted(target.checked);
-              learn.mutate(target.checked, { onSettled: () => setWanted(undefined) });
-            }}
+            checked={used.ticked}
+            disabled={used.waiting}
+            onChange={({ target }) => used.tick(target.checked)}
           />
           Use it, wherever this person is judged
         </label>
       )}
-      {learn.error && <p role="alert">{learn.error.message}</p>}
+      {used.error && <p role="alert">{used.error.message}</p>}
     </section>
   );
 }
