@@ -182,15 +182,18 @@ async def coaches(door: Door, count: int) -> None:
     tell("  its ranges", took[True])
 
 
-async def main(port: int) -> None:
+async def opened(port: int) -> Door:
+    """Signed in, once the server answers."""
     for _ in range(150):
         try:
-            door = await Door(port).enter()
-            break
+            return await Door(port).enter()
         except OSError:
             await asyncio.sleep(0.2)
-    else:
-        raise SystemExit("the server does not answer")
+    raise SystemExit("the server does not answer")
+
+
+async def main(port: int) -> None:
+    door = await opened(port)
     await followers(door)
     for count in COACHES:
         await coaches(door, count)
