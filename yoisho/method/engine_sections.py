@@ -101,6 +101,11 @@ def effort() -> Section:
         (t.word, _share(t), f"{t.force:g}" if t.force else "", t.footwork if t.force else "", t.meaning)
         for t in TEMPOS.values()
     )
+    timed = tuple(
+        (t.word, f"{t.demand_frac:g}", f"{t.rpe:g}", f"{t.strikes_per_min:g}", f"{t.pace:g}" if t.pace else "",
+         f"{t.reset_s:g}" if t.pace else "")
+        for t in TEMPOS.values()
+    )  # fmt: skip
     blows = tuple(
         (name.replace("-", " "), f"{b.mass_kg:g}", f"{b.speed_m_s:g}", f"{b.top_per_s:g}", f"{b.cost_ml_kg:.2f}")
         for name, b in BLOWS.items()
@@ -128,6 +133,9 @@ def effort() -> Section:
         (
             Table("Words; own settings",
                   ("word", "share of the way to the ceiling", "force", "footwork", "meaning"), rows),
+            Table("How a word is drawn, rated and struck where nothing else is said; own settings",
+                  ("word", "drawn at, x VO2max", "rated, of 10", "strikes a minute", "times a strike's own seconds",
+                   "reset between passes, s"), timed),
             Table("Punches on a bag, mL/kg/min: Arseneau 2011, from memory, and ours at 30 % of a full punch's energy",
                   ("punches a minute", "measured", "here"),
                   tuple((str(rate), f"{found:g}", f"{_punching(rate):.1f}") for rate, found in ARSENEAU.items())),
