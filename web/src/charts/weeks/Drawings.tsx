@@ -148,12 +148,14 @@ interface Lane {
 }
 
 export const LANE = 21;
+/** What a number of four figures behind a bar takes. */
+const NUMBER = 36;
 
 /** A bar in each week for each lane. */
 export function Lanes({ frame, weeks, lanes }: OfWeeks & { lanes: readonly Lane[] }) {
   const most = Math.max(...lanes.flatMap((lane) => weeks.map(lane.of)));
-  const room = frame.wide ? frame.band.bandwidth() - 34 : frame.band.bandwidth();
-  const long = upTo(most, Math.max(room, frame.band.bandwidth() * 0.45));
+  const room = frame.band.bandwidth();
+  const long = upTo(most, frame.wide ? Math.max(8, room - NUMBER) : room);
   return (
     <g>
       {lanes.map((lane, index) => (
