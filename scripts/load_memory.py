@@ -19,7 +19,9 @@ from yoisho.session.document import VERSION
 COACHES = 4
 PAUSE_S = 3.0
 FIRST_MIN = 10.0
-GETS = ("today", "today/mind", "sessions", "people", "log", "trends?weeks=12", "combinations", "protocols", "camps", "me")
+GETS = (
+    "today", "today/mind", "sessions", "people", "log", "trends?weeks=12", "combinations", "protocols", "camps", "me"
+)  # fmt: skip
 PURPOSES = ("lactic-capacity", "aerobic-power", "sprint-power", "skill", "threshold")
 
 
