@@ -21,6 +21,7 @@ from yoisho.engine.person import (
 from yoisho.engine.stores import STEP_S
 from yoisho.engine.strike_cost import BLOWS, COST_CV, EFFICIENCY, J_PER_ML_O2, REFERENCE_MASS_KG
 from yoisho.method.document import Equation, Section, Table
+from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.tempo import TEMPOS, Tempo
 
 EQUATIONS = (
@@ -136,6 +137,8 @@ def effort() -> Section:
             Table("How a word is drawn, rated and struck where nothing else is said; own settings",
                   ("word", "drawn at, x VO2max", "rated, of 10", "strikes a minute", "times a strike's own seconds",
                    "reset between passes, s"), timed),
+            Table("How long one takes, at its own pace; own settings", ("", "seconds"),
+                  tuple((t.word, f"{t.seconds:g}") for t in TECHNIQUES.values())),
             Table("Punches on a bag, mL/kg/min: Arseneau 2011, from memory, and ours at 30 % of a full punch's energy",
                   ("punches a minute", "measured", "here"),
                   tuple((str(rate), f"{found:g}", f"{_punching(rate):.1f}") for rate, found in ARSENEAU.items())),

@@ -248,6 +248,15 @@ def test_reps_change_by_one_or_by_a_tenth_and_never_to_none(reps, names):
     assert {name for name in named(variants(line(f"{reps} reps power bag [1-2]"))) if "rep" in name} == names
 
 
+@pytest.mark.parametrize(("word", "others"), [
+    ("flow", {"technique"}), ("technique", {"flow", "freestyle"}), ("freestyle", {"technique", "combination"}),
+    ("combination", {"freestyle", "power"}), ("power", {"combination", "all out"}), ("all out", {"power"}),
+])  # fmt: skip
+def test_an_effort_goes_one_rung_up_or_down_the_ladder(word, others):
+    turned = {name.split(" instead")[0] for name in named(variants(line(f"30 {word}"))) if f"instead of {word}" in name}
+    assert turned == others
+
+
 def test_a_series_from_a_session_of_thousands_is_refused_with_the_limit():
     large = Session("Large", (Part("Main", line("31 x (10 x (20 power, 10 rest))")),))
     assert len(large.unrolled().intervals) > MOST_SEARCHED
