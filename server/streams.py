@@ -3,7 +3,7 @@
 import logging
 import queue
 import threading
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from typing import Generic, TypeVar
 
 from django.db import connection
@@ -78,11 +78,21 @@ def _lines(told: Told[Found, Line], first: Line, last: Callable[[Found | Excepti
         told.stopped.set()
 
 
+def as_it_comes(pieces: Iterable[bytes], content_type: str) -> StreamingHttpResponse:
+    """An answer that nobody on the way keeps, or holds back until there is more of it."""
+    answer = StreamingHttpResponse(pieces, content_type=content_type)
+    answer.headers["Cache-Control"] = "no-store"
+    answer.headers["X-Accel-Buffering"] = "no"
+    return answer
+
+
+def events(told: Iterable[bytes]) -> StreamingHttpResponse:
+    """Server-sent events."""
+    return as_it_comes(told, "text/event-stream")
+
+
 def streamed(
     work: Callable[[Callable[[Line], None]], Found], first: Line, last: Callable[[Found | Exception], Line]
 ) -> StreamingHttpResponse:
     """Lines of JSON: the first at once, what the work tells, and what `last` makes of its answer or its error."""
-    answer = StreamingHttpResponse(_lines(Told(work), first, last), content_type="application/x-ndjson")
-    answer.headers["Cache-Control"] = "no-store"
-    answer.headers["X-Accel-Buffering"] = "no"
-    return answer
+    return as_it_comes(_lines(Told(work), first, last), "application/x-ndjson")

@@ -38,6 +38,7 @@ from server.runs.speech import is_kept, opened
 from server.runs.told import board_out, plan_out
 from server.sessions.api import find_session
 from server.sessions.documents import core_session
+from server.streams import events
 from yoisho.answers.floor import OnFloor, on_floor
 from yoisho.answers.log import reviewed
 from yoisho.runs.pairs import MOST
@@ -171,10 +172,7 @@ def follow_live(request: HttpRequest, run_id: UUID) -> StreamingHttpResponse:
     club = club_of(request)
     if not LiveState.objects.filter(run__club=club, run__run_id=run_id).exists():
         raise not_found("run on the floor")
-    answer = StreamingHttpResponse(live.follow(request, run_id), content_type="text/event-stream")
-    answer.headers["Cache-Control"] = "no-store"
-    answer.headers["X-Accel-Buffering"] = "no"
-    return answer
+    return events(live.follow(request, run_id))
 
 
 @router.get("/speech/{phrase}", response={200: None, 404: Message}, operation_id="speech")

@@ -23,6 +23,7 @@ from server.sendout.models import CueTrack, Music
 from server.sendout.music import MusicError, keep, look
 from server.sendout.tasks import make_track
 from server.sessions.api import find_session
+from server.streams import events
 from yoisho.session.document import from_document
 
 router = Router(tags=["send out"])
@@ -168,10 +169,7 @@ def _follow(club: Club, track_id: int) -> Iterator[bytes]:
 def follow_track(request: HttpRequest, track_id: int) -> StreamingHttpResponse:
     """How far it is, as server-sent events, until it is made."""
     wanted = _find(club_of(request), track_id)
-    answer = StreamingHttpResponse(_follow(wanted.club, wanted.pk), content_type="text/event-stream")
-    answer.headers["Cache-Control"] = "no-store"
-    answer.headers["X-Accel-Buffering"] = "no"
-    return answer
+    return events(_follow(wanted.club, wanted.pk))
 
 
 @router.get("/tracks/{track_id}/file", response={200: None, 404: Message}, operation_id="track_file")
