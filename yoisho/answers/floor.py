@@ -42,7 +42,7 @@ class FloorInterval(TimelineInterval):
     doing: str
     """What is done, in the word that is told largest."""
     beside: str
-    """What is said beside it, such as the effort where the means is what is done; may be empty."""
+    """What is said beside it, such as the effort where the modality is what is done; may be empty."""
     pieces: list[int]
     """Of a combination that grows, how many of its calls belong to each piece, the new one last; else empty."""
     sides: list["Side"]

@@ -49,7 +49,7 @@ class Limits:
     modality: str = "bag"
     """What strikes land on."""
     kit: frozenset[str] = field(default=frozenset(MODALITIES))
-    """Means at hand."""
+    """Modalities at hand."""
     kicks: bool = True
     most_strikes: int | None = None
     """In the whole session."""
@@ -91,7 +91,7 @@ class Proposal:
 
 
 def _on(node: Node, modality: str) -> Node:
-    """The work done on a means, where nothing is said."""
+    """The work done on a modality, where nothing is said."""
     match node:
         case Interval():
             return replace(node, modality=modality) if node.kind == "work" and node.modality is None else node

@@ -166,7 +166,7 @@ def _heart(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach | 
 
 
 HARD_ON_JOINTS = frozenset(("skip", "run", "burpees", "lunges", "high-knees", "jumping-jacks", "mountain-climbers"))
-"""Means that land or jump. Common practice, no source."""
+"""Modalities that land or jump. Common practice, no source."""
 
 
 def _joints(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach | None:

@@ -31,7 +31,7 @@ class Family:
     home: tuple[str, ...] = ()
     """Purposes it was made for: of equals it comes first there."""
     needs: frozenset[str] = frozenset()
-    """Means it cannot do without."""
+    """Modalities it cannot do without."""
     kicks: bool = False
     to_exhaustion: bool = False
     """Whether not finishing is the protocol."""
@@ -285,4 +285,4 @@ FAMILIES: tuple[Family, ...] = (
 )  # fmt: skip
 
 NEEDED_KIT: tuple[str, ...] = tuple(sorted(frozenset[str]().union(*(family.needs for family in FAMILIES))))
-"""Means that some family cannot do without."""
+"""Modalities that some family cannot do without."""

@@ -137,7 +137,7 @@ class Interval:
         if self.tempo not in TEMPOS:
             raise SessionError(f"'{self.tempo}' is not an effort; the efforts are {', '.join(TEMPOS)}", "tempo")
         if self.modality is not None and self.modality not in MODALITIES:
-            raise SessionError(f"'{self.modality}' is not a means; there are {', '.join(MODALITIES)}", "modality")
+            raise SessionError(f"'{self.modality}' is not a modality; there are {', '.join(MODALITIES)}", "modality")
         if (self.seconds is None) == (not self.reps):
             raise SessionError("an interval is dosed by seconds or by reps: give one of them")
         if self.reps:
@@ -240,12 +240,12 @@ class Interval:
 
     @property
     def struck(self) -> bool:
-        """Whether its means is one that is struck; nothing said counts as a bag."""
+        """Whether its modality is one that is struck; nothing said counts as a bag."""
         return self.modality is None or MODALITIES[self.modality].strikes
 
     @property
     def demand_frac(self) -> float:
-        """Energy demand [x VO2max]: the tempo's, save where the means at its own tempo has another."""
+        """Energy demand [x VO2max]: the tempo's, save where the modality at its own tempo has another."""
         if self.demand_percent is not None:
             return self.demand_percent / 100
         own = MODALITIES[self.modality] if self.modality else None
@@ -264,8 +264,8 @@ class Interval:
     def doing(self) -> tuple[str, str]:
         """What is done, and what is said beside it, in words; the second may be empty.
 
-        On its own means (burpees, plank, reflex bag) the means is what is done and the effort stands beside it, unless
-        it goes without saying; on the common bag, which goes without saying, the effort is what is done.
+        On its own modality (burpees, plank, reflex bag) the modality is what is done and the effort stands beside it,
+        unless it goes without saying; on the common bag, which goes without saying, the effort is what is done.
         """
         effort = TEMPOS[self.tempo].word
         if self.modality in (None, COMMON_BAG):

@@ -12,7 +12,7 @@ class Kit:
     word: str
     """As written in the shorthand and shown on screen."""
     on: str = ""
-    """As it is called when it is put on or taken up; empty where its means goes with it, and nothing is called."""
+    """As it is called when it is put on or taken up; empty where its modality goes with it, and nothing is called."""
     off: str = ""
     """As it is called when it comes off; empty where it is just put down."""
     on_s: int = 0
@@ -56,7 +56,7 @@ ITEMS: dict[str, Kit] = {
     )
 }
 SAID = ("straps", "ball")
-"""Items a line may say; the others go without saying on their means."""
+"""Items a line may say; the others go without saying on their modality."""
 
 
 def kit_spellings() -> dict[str, tuple[str, str]]:

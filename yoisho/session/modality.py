@@ -1,4 +1,4 @@
-"""Means: what an interval is done on or with. One entry here is all a new one needs.
+"""Modalities: what an interval is done on or with. One entry here is all a new one needs.
 
 Seconds a repetition and the tempos assumed are our own settings, no source.
 """
@@ -79,5 +79,5 @@ MODALITIES: dict[str, Modality] = {
 
 
 def modality_spellings() -> dict[str, str]:
-    """Every spelling the shorthand reads, in lower case with single spaces, and the means it names."""
+    """Every spelling the shorthand reads, in lower case with single spaces, and the modality it names."""
     return {word.lower(): m.id for m in MODALITIES.values() for word in (m.word, m.id, *m.aliases)}

@@ -44,7 +44,7 @@ class Repeat:
                 "only rest or recover can stand between repetitions; put work inside the brackets", "between"
             )
         if self.between is not None and not _time_and_means_only(self.between):
-            raise SessionError("what stands between repetitions has a time and a means, and no more", "between")
+            raise SessionError("what stands between repetitions has a time and a modality, and no more", "between")
 
 
 def _time_and_means_only(pause: Interval) -> bool:

@@ -48,7 +48,7 @@ def kit_changes(timeline: Timeline) -> tuple[KitChange, ...]:
     """Every change in the course of the session. What the first work asks for is put on before the start.
 
     Gloves stay on until work says others; of items only what is worn has to come off, the rest is put down. What a
-    means cannot do without (pads, a rope) lies ready where it is used.
+    modality cannot do without (pads, a rope) lies ready where it is used.
     """
     found: list[KitChange] = []
     gloves: str | None = None

@@ -60,7 +60,7 @@ def against(combination: Combination, bag_id: str) -> tuple[str, ...]:
 
 
 def lands_on(modality: str | None) -> bool:
-    """Whether a strike meets anything on a means; nothing said counts as the bag."""
+    """Whether a strike meets anything on a modality; nothing said counts as the bag."""
     bag = BAGS.get(modality or "bag")
     return bag is not None and bag.lands
 

@@ -59,6 +59,12 @@ def test_a_count_of_the_whole_is_held_against_the_whole():
     assert whole[0, 0] == pytest.approx(parts.sum())
 
 
+def test_a_half_minute_that_was_heard_for_less_than_half_says_nothing():
+    """A strap that found the heart late: 14 s of the first half minute, and half of the second."""
+    late = tuple((float(at), 150.0) for at in (*range(16, 30), *range(45, 60), *range(60, 240)))
+    assert prepared(Seen(TABATA, heart=late)).windows.tolist() == [45, 75, 105, 135, 165, 195, 225]
+
+
 def test_of_what_was_stopped_only_what_was_done_counts():
     log = prepared(Seen(TABATA, done_frac=0.5, strikes=COUNTS, heart=steady(160, 240)))
     assert log.done.total_s == 120

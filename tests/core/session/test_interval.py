@@ -29,7 +29,7 @@ def test_a_ladder_may_have_forty_steps():
         (lambda: Interval(None, "flow", reps=(10,), modality="skip"), "not counted in reps"),
         (lambda: Interval(None, "hold", reps=(10,)), "nothing is struck at hold"),
         (lambda: Interval(None, "technique", reps=(2000,), drill=read_drill("20x rk-m")), "longer than 2 hours"),
-        (lambda: Interval(30, "power", modality="trampoline"), "not a means"),
+        (lambda: Interval(30, "power", modality="trampoline"), "not a modality"),
         (lambda: Interval(30, "power", reset_s=2), "say which"),
         (lambda: Interval(30, "power", drill=ONE_TWO, reset_s=31), "from 0 to 30"),
         (lambda: Interval(30, "power", drill=ONE_TWO, reset_s=2, per_min=60), "no room for a reset"),

@@ -24,6 +24,8 @@ from yoisho.session.tree import duration_s
         ('1:00 plank call "push" every 0:10', "1:00 plank, “push” called every 0:10. In all 1:00."),
         ("2:00 flow to 120 beats double time", "2:00 flow, to 120 beats a minute, two on each. In all 2:00."),
         ("3:00 flow @60-70%HR", "3:00 flow, heart rate at 60 to 70 % of maximum. In all 3:00."),
+        ("30 technique half power", "0:30 technique at half power. In all 0:30."),
+        ("30 technique at 70% power", "0:30 technique at 70 % power. In all 0:30."),
         ("30 power in pairs", "30"),
         ("3 x (1:00 power [draw 1 | 2 | recall])", "drawn by lot, the last recalls all: jab; cross"),
         ("3 x (1:00 power [adding 1 | 2])", "adding one each time: jab; cross"),

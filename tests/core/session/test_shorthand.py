@@ -161,3 +161,12 @@ def test_up_to_five_a_bare_number_could_be_minutes_and_from_six_on_it_is_seconds
         read("5 power")
     assert write(read("6 power")) == "6 power"
     assert write(read("5s power")) == "5s power"
+
+
+@pytest.mark.parametrize(("line", "found"), [
+    ("20 power ]]", "“]” at character 10"), ("20 power §§", "“§” at character 10"),
+    ("8 x (20 power", "the end of the line"),
+])  # fmt: skip
+def test_what_cannot_be_read_is_told_by_its_one_character_and_place(line, found):
+    with pytest.raises(ShorthandError, match=f"Found {found}, expected"):
+        read(line)

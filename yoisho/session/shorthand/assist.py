@@ -18,7 +18,7 @@ MOST_OPTIONS = 12
 _KINDS = {
     "effort": ("EFFORT",),
     "pause": ("PAUSE", "PAUSE_FOR"),
-    "modality": ("MEANS",),
+    "modality": ("MODALITY",),
     "strikes": ("DRILL", "COMBINATION"),
     "dose": (
         "NUMBER",
@@ -47,7 +47,7 @@ class Span:
     start: int
     end: int
     kind: str
-    """effort, pause, means, strikes, dose, frame or word."""
+    """effort, pause, modality, strikes, dose, frame or word."""
 
 
 @dataclass(frozen=True)
@@ -66,7 +66,7 @@ class Completion:
 
 
 _EFFORTS = {"EFFORT", "PAUSE"}
-_ONCE = ("MEANS", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET")
+_ONCE = ("MODALITY", "LEAD", "PAIRS", "BAND", "SWITCH", "BEAT", "AT_PERCENT", "PER_MINUTE", "POWER", "RESET")
 _BARRED = {name: _EFFORTS for name in (*_EFFORTS, "PAUSE_FOR")} | {"RPAR": _EFFORTS | {"RESET"}} | {
     name: {name} for name in _ONCE
 } | {"DRILL": {"DRILL", "COMBINATION"}, "COMBINATION": {"DRILL", "COMBINATION"}}  # fmt: skip
@@ -99,7 +99,7 @@ def _options(names: set[str]) -> list[Option]:
         if name in names:
             known = [tempo for tempo in TEMPOS.values() if (tempo in PAUSES) == (name != "EFFORT")]
             options += [Option(tempo.word, tempo.meaning) for tempo in known]
-    if "MEANS" in names:
+    if "MODALITY" in names:
         options += [Option(m.word, "struck" if m.strikes else "off the bag") for m in MODALITIES.values()]
     if "KIT" in names:
         options += _KIT

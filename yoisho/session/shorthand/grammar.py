@@ -21,17 +21,17 @@ times: NUMBER TIMES
 ?body: dose modifier*              -> interval
      | timed TIMES NUMBER modifier*   -> timed_so_often
      | (COMBINATION | DRILL) TIMES NUMBER modifier*  -> struck_so_often
-     | (EFFORT | MEANS | paced)+ times* dose modifier*  -> word_first
-     | PAUSE_FOR dose MEANS?       -> pause_first
+     | (EFFORT | MODALITY | paced)+ times* dose modifier*  -> word_first
+     | PAUSE_FOR dose MODALITY?       -> pause_first
      | STRIKES                     -> how_many
      | WORD                        -> unknown
      | "(" inner ")" modifier*  -> group
-between: PAUSE_FOR dose MEANS? BETWEEN?
+between: PAUSE_FOR dose MODALITY? BETWEEN?
 ?late: BAND | PAIRS
 timed: CLOCK | NUMBER UNIT
 dose: timed | NUMBER | NUMBER REPS | LADDER REPS?
     | OPEN (timed | NUMBER)?       -> open_ended
-?modifier: EFFORT | PAUSE | MEANS | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN | RESET
+?modifier: EFFORT | PAUSE | MODALITY | DRILL | COMBINATION | STRIKES | LEAD | PAIRS | BAND | BETWEEN | RESET
          | KIT
          | turned
          | CALL (QUOTED | WORD) EVERY dose       -> cue
@@ -52,7 +52,7 @@ THEN.4: /then(?![a-z])/i
 PAUSE_FOR.5: /(__PAUSE__|r)[ \t]*(for[ \t]+)?(?=\d)(?!\d+[ \t]*%)/i
 PAUSE.4: /(__PAUSE__)(?![a-z])/i
 EFFORT.3: /(__EFFORT__)(?![a-z])/i
-MEANS.4: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MEANS__)(?![a-z])/i
+MODALITY.4: /((on|with)[ \t]+(the[ \t]+|a[ \t]+)?)?(__MODALITY__)(?![a-z])/i
 DRILL.3: /\[[^\[\]]*\]/
 STRIKES.3: /__STRIKES__/i
 BETWEEN.4: /(in[ \t]+)?between([ \t]+(the[ \t]+)?(rounds?|sets?|efforts?|each|them))?(?![a-z])/i
@@ -87,7 +87,7 @@ EXPECTED = {
     "LPAR": "an opening bracket",
     "RPAR": "a closing bracket",
     "EFFORT": "an effort such as power",
-    "MEANS": "a means such as bag",
+    "MODALITY": "a modality such as bag",
     "DRILL": "a combination such as [1-2]",
     "PAUSE_FOR": "rest or recover",
     "TIMES": "x",
@@ -133,7 +133,7 @@ def _filled() -> str:
     return (
         GRAMMAR.replace("__PAUSE__", _pattern(_said(pauses=True)))
         .replace("__EFFORT__", _pattern(_said(pauses=False)))
-        .replace("__MEANS__", _pattern(list(modality_spellings())))
+        .replace("__MODALITY__", _pattern(list(modality_spellings())))
         .replace("__KIT__", _pattern(list(kit_spellings())))
         .replace("__COUNTED__", _pattern([w for w, m in modality_spellings().items() if MODALITIES[m].rep_s]))
         .replace("__LADDER_OF_STRIKES__", rf"\d\d+(\s*-\s*\d+)+(?=[ \t]*{STRIKES})")

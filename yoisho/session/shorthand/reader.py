@@ -127,7 +127,7 @@ class _Reader(Transformer[Token, Node]):
             match token.type:
                 case "EFFORT" | "PAUSE" | "PAUSE_FOR":
                     return "tempo", _tempos()[squeezed(re.sub(r"\s+for\s*$", "", token))]
-                case "MEANS":
+                case "MODALITY":
                     return "modality", _modalities()[
                         squeezed(re.sub(r"^(on|with)\s+(the\s+|a\s+)?", "", token.lower()))
                     ]
@@ -408,7 +408,7 @@ def _nearest(percent: int) -> str:
     return min(LADDER, key=lambda tempo: abs(TEMPOS[tempo].demand_frac - percent / 100))
 
 
-_CALLED = {"tempo": "effort", "modality": "means", "drill": "combination", "lead": "lead side",
+_CALLED = {"tempo": "effort", "modality": "modality", "drill": "combination", "lead": "lead side",
            "pairs": "word pairs", "band": "heart-rate target", "switch": "side switch", "beat": "beat",
            "cues": "cue", "per_min": "number of strikes a minute", "demand_percent": "percentage",
            "power_percent": "power of a strike", "reset_s": "reset", "gloves": "gloves", "kit": "kit"}  # fmt: skip

@@ -32,7 +32,7 @@ def _modalities(interval: Interval) -> list[str]:
 
 
 def _interval(interval: Interval, school_id: str) -> str:
-    """The dose, then the effort (left out where the means alone says it), then all else in one order."""
+    """The dose, then the effort (left out where the modality alone says it), then all else in one order."""
     own = MODALITIES[interval.modality] if interval.modality else None
     told = own is not None and not own.strikes and own.tempo == interval.tempo
     words = [_dose(interval), *([] if told else [TEMPOS[interval.tempo].word])]
@@ -96,7 +96,7 @@ def _without(node: Node, names: tuple[str, ...]) -> Node:
 
 
 def _shared(body: Node) -> tuple[str, ...]:
-    """What all the work of a bracket has in common, to be said once behind it: the means it is done on, kit, pairs."""
+    """What all the work of a bracket has in common, to be said once behind it: modality, kit, pairs."""
     work = work_of(body)
     if len(work) < 2:
         return ()

@@ -28,7 +28,7 @@ export interface Shown {
   lasted: number | null;
   /** The phase as it stands on the screen, in capitals. */
   phase: string;
-  /** What is said beside it: the effort, where the means is what is done. */
+  /** What is said beside it: the effort, where the modality is what is done. */
   beside: string;
   /** A cue or a change of sides, in capitals, as long as it is being called. */
   called: string | null;

@@ -63,7 +63,7 @@ export function Schools() {
     <main className="max-w-[1180px] px-4 pt-[18px] pb-8 min-[900px]:px-6">
       <Head>
         <label className="label-text w-full min-[700px]:w-[300px]">
-          <span className="block pb-1">Search: a name, an effort, a means, a purpose</span>
+          <span className="block pb-1">Search: a name, an effort, a modality, a purpose</span>
           <input
             data-search
             type="search"
