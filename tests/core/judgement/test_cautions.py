@@ -68,6 +68,8 @@ def test_gloves_that_change_with_no_time_for_it_are_told_with_what_is_wanted():
 
 def test_rest_is_not_a_warm_up():
     assert "Cold" in seals("5:00 rest, 8 x (20 power / 10 rest)")
+    assert "Cold" not in seals("5:00 recover, 8 x (20 power / 10 rest)"), "light moving is"
+    assert "Cold" in seals("4:59 recover, 8 x (20 power / 10 rest)")
 
 
 def test_easy_work_alone_needs_no_warm_up():
