@@ -17,6 +17,18 @@ def test_a_ladder_may_have_forty_steps():
     assert len(Interval(None, "power", reps=(3,) * 40).reps) == 40
 
 
+@pytest.mark.parametrize("made", [
+    lambda: Interval(1, "power"), lambda: Interval(7200, "flow"), lambda: Interval(None, "speed", reps=(2000,)),
+    lambda: Interval(30, "power", drill=ONE_TWO, reset_s=30), lambda: Interval(30, "power", drill=ONE_TWO, reset_s=0),
+    lambda: Interval(30, "power", switch=2), lambda: Interval(7200, "flow", switch=3600),
+    lambda: Interval(30, "power", cues=(RepeatingCue("go", 5),) * 4), lambda: RepeatingCue("x" * 40, 5),
+    lambda: RepeatingCue("go", 2), lambda: RepeatingCue("go", 600), lambda: Beat(30), lambda: Beat(240),
+    lambda: HeartBand(30, 31), lambda: HeartBand(99, 100),
+])  # fmt: skip
+def test_what_is_just_within_the_bounds_is_taken(made):
+    made()
+
+
 @pytest.mark.parametrize(
     ("made", "words"),
     [

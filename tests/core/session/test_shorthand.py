@@ -170,3 +170,10 @@ def test_up_to_five_a_bare_number_could_be_minutes_and_from_six_on_it_is_seconds
 def test_what_cannot_be_read_is_told_by_its_one_character_and_place(line, found):
     with pytest.raises(ShorthandError, match=f"Found {found}, expected"):
         read(line)
+
+
+@pytest.mark.parametrize(("line", "at"), [("30 power to 999 beats", 9), ("2:00 flow, 30 power to 12 beats", 20)])
+def test_music_that_cannot_be_is_told_at_its_place(line, at):
+    with pytest.raises(ShorthandError, match="30 to 240 beats") as told:
+        read(line)
+    assert told.value.position == at
