@@ -17,5 +17,6 @@ class CoachBackend(AuthenticationBackend):  # type: ignore[misc]
         return hashing(super().authenticate)(request, **credentials)
 
     def get_user(self, user_id: Any) -> User | None:
-        found = User.objects.select_related("club").filter(pk=user_id).first()
+        # Of one there is no order to ask for, which `first` would.
+        found = next(iter(User.objects.select_related("club").filter(pk=user_id)), None)
         return found if found is not None and self.user_can_authenticate(found) else None

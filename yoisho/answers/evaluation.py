@@ -172,6 +172,8 @@ def kit_answer(timeline: Timeline) -> KitAnswer:
 
 PARTS_REMEMBERED = 1000
 """An edit changes one part of a session: the lines of the others are as they were."""
+SESSIONS_REMEMBERED = 16
+"""Whose best guess was asked for just now, by as many coaches as edit at once in one process: its ranges follow."""
 
 
 @lru_cache(PARTS_REMEMBERED)
@@ -281,6 +283,33 @@ def _reading(reading: readout.Reading, target: str, circumstances: Circumstances
     )
 
 
+@dataclass(frozen=True)
+class _Guessed:
+    """What the best guess gives, which the answer with ranges needs as much as the one before it."""
+
+    timeline: Timeline
+    best: readout.Reading | None
+    intervals: tuple[TimelineInterval, ...]
+    parts: tuple[PartSummary, ...]
+    volume: VolumeAnswer
+    kit: KitAnswer
+
+
+@lru_cache(SESSIONS_REMEMBERED)
+def _guessed(session: Session, person: Person, school: str) -> _Guessed:
+    timeline = session.unrolled()
+    best = readout.try_reading(person, timeline)
+    volumes = volumes_of(timeline, best, person.stance)
+    return _Guessed(
+        timeline=timeline,
+        best=best,
+        intervals=tuple(interval_answer(one, volume) for one, volume in zip(timeline.intervals, volumes, strict=True)),
+        parts=tuple(_summaries(session, timeline, volumes, school)),
+        volume=volume_answer(total(volumes)),
+        kit=kit_answer(timeline),
+    )
+
+
 def evaluate(
     session: Session, person: Person, target: str, circumstances: Circumstances, school: str, *, ranges: bool = True
 ) -> Evaluation:
@@ -289,19 +318,15 @@ def evaluate(
     Without `ranges` every figure is the best guess alone, and there are no bands. Raises `SessionError` where the
     session is too long or too large.
     """
-    timeline = session.unrolled()
-    try:
-        reading = readout.read(person, timeline, ranges=ranges)
-    except readout.NoWorkError:
-        reading = None
-    volumes = volumes_of(timeline, reading, person.stance)
+    guessed = _guessed(session, person, school)
+    reading = readout.with_ranges(guessed.best) if guessed.best and ranges else guessed.best
     return Evaluation(
-        timeline=[interval_answer(one, volume) for one, volume in zip(timeline.intervals, volumes, strict=True)],
-        parts=_summaries(session, timeline, volumes, school),
-        total_s=timeline.total_s,
-        work_s=timeline.work_s,
-        rest_s=timeline.rest_s,
-        volume=volume_answer(total(volumes)),
-        kit=kit_answer(timeline),
+        timeline=list(guessed.intervals),
+        parts=list(guessed.parts),
+        total_s=guessed.timeline.total_s,
+        work_s=guessed.timeline.work_s,
+        rest_s=guessed.timeline.rest_s,
+        volume=guessed.volume,
+        kit=guessed.kit,
         reading=_reading(reading, target, circumstances) if reading else None,
     )

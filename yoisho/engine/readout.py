@@ -244,8 +244,19 @@ def read(
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")
     found = measure(person, timeline, bouts, best_guess(person, parameters), sample_s)
+    best = _reading(person, timeline, bouts, found, None)
+    return with_ranges(best, parameters) if ranges else best
+
+
+def with_ranges(best: Reading, parameters: Parameters = REFERENCE) -> Reading:
+    """A reading of the best guess alone with its ranges, which 200 draws give; by the parameters it was made for."""
+    person, timeline, found = best.person, best.timeline, best.measured
     drawn_s = max(1.0, timeline.total_s / DRAW_SAMPLES)
-    spread = measure(person, timeline, bouts, draws(person, parameters), drawn_s, like=found) if ranges else None
+    spread = measure(person, timeline, best.work_bouts, draws(person, parameters), drawn_s, like=found)
+    return _reading(person, timeline, best.work_bouts, found, spread)
+
+
+def _reading(person: Person, timeline: Timeline, bouts: WorkBouts, found: Measured, spread: Measured | None) -> Reading:
     run = found.run
     exhausted = float(run.exhausted_at_s[0])
     drawn = spread.bouts if spread else {"fade": None, "sprint_at_start": None}

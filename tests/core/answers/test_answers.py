@@ -9,6 +9,7 @@ from yoisho.answers.evaluation import evaluate
 from yoisho.answers.floor import floor_plan, heart_targets, on_floor
 from yoisho.answers.log import logged
 from yoisho.answers.shared import vectors
+from yoisho.engine import readout
 from yoisho.engine.person import person
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.runs.calls import Settings
@@ -33,6 +34,20 @@ def test_the_parts_add_up_to_the_whole():
     assert sum(part.volume.strikes for part in whole.parts) == pytest.approx(whole.volume.strikes)
     assert sum(one.strikes for one in whole.timeline) == pytest.approx(whole.volume.strikes, abs=1)
     assert whole.parts[1].start_s == whole.parts[0].total_s
+
+
+def test_what_was_guessed_is_not_simulated_again_for_its_ranges(monkeypatch):
+    """The Bench asks for the best guess first, and for the ranges of the same session right after."""
+    session = Session("Never asked before", read_parts("Main: 7 x (31 power bag [1-2]) rest 0:29"))
+    runs = []
+    measured = readout.measure
+    monkeypatch.setattr(readout, "measure", lambda *asked, **more: runs.append(more) or measured(*asked, **more))
+    sooner, whole = evaluated(session, ranges=False), evaluated(session)
+    assert ["like" in more for more in runs] == [False, True]
+    assert whole.timeline == sooner.timeline
+    assert whole.parts == sooner.parts
+    assert whole.reading.traces == sooner.reading.traces
+    assert whole.reading.bands is not None
 
 
 def test_ranges_are_there_where_they_are_asked_for_and_hold_the_best_guess():
