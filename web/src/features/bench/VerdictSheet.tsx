@@ -119,7 +119,12 @@ export function VerdictSheet({
           name="peak heart rate, bpm"
         />
         <Figure id="strikes" value={range(figures.strikes, -1)} name="strikes expected" />
-        <Figure id="fade_onset" value={fadeOnset(reading.fade_onset, reading.fails)} name="where the fade starts" />
+        <Figure
+          id="fade_onset"
+          value={fadeOnset(reading.fade_onset, reading.fails)}
+          name="where the fade starts"
+          words
+        />
       </dl>
       <Strikes volume={evaluation.volume} week={reading.week} workSeconds={evaluation.work_s} somebody={somebody} />
       <Kit kit={evaluation.kit} />
