@@ -148,15 +148,23 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
         else:
             late.append(f"kill {number + 1}, {name}: no answer to all writers within {GIVEN_UP_S:.0f} s")
         took[name].append(time.monotonic() - began)
+        print(f"  kill {number + 1}: {name}, {took[name][-1]:.1f} s", file=hall.log, flush=True)
         if late or any(each.done() for each in tasks):
             break
         if (number + 1) % 20 == 0:
             print(f"{number + 1} of {kills} kills, {sum(writers.acknowledged.values())} acknowledged", flush=True)
     await asyncio.sleep(3)
     writers.over = True
+    _, unended = await asyncio.wait([*tasks, browsing], timeout=GIVEN_UP_S)
+    for each in unended:
+        # Whoever insists on an answer of a hall that is gone would do so for ever.
+        each.cancel()
     ended = await asyncio.gather(*tasks, browsing, return_exceptions=True)
     late += [f"a writer stopped: {each!r}" for each in ended if isinstance(each, BaseException)]
-    gone = await writers.compare(door) + await editor.compare(door, writers)
+    if hall.ready():
+        gone = await writers.compare(door) + await editor.compare(door, writers)
+    else:
+        gone = ["the hall does not answer any more: what it has kept could not be looked at"]
     for name, seconds in took.items():
         print(f"  {name:24s} {len(seconds):3d} kills, answers again after {sorted(seconds)[len(seconds) // 2]:4.1f} s, "
               f"most {max(seconds):4.1f} s")  # fmt: skip

@@ -36,6 +36,18 @@ take_over() {
   say "The $NAME of an earlier start still runs: it is taken over"
 }
 
+# Brings the database up to what this version wants, by `prepare`. It may die just then: then it is started again, and
+# what was begun, which it has taken back, is begun anew.
+bring_up_to_date() {
+  local tried
+  for tried in 1 2 3; do
+    prepare && return
+    say "The database could not be brought up to date at try $tried"
+    use_database "$NAME" 8>&-
+  done
+  return 1
+}
+
 # Database, server and worker under one supervisor, which starts again whatever dies.
 start_supervisor() {
   "$PY" scripts/supervised.py "$NAME" "$1" > "$STATE/$NAME.supervisor.conf"
