@@ -53,6 +53,7 @@ def book(page: Page) -> None:
 def bench(page: Page) -> None:
     page.get_by_role("link", name="Thirties and twenty-tens", exact=True).click()
     page.get_by_role("region", name="Verdict").wait_for()
+    page.locator("dl[aria-busy=false]").wait_for()
     page.locator("[data-row='3']").click()
     page.get_by_label("Pattern").wait_for()
     box = page.locator("main svg[role=img]").first.bounding_box()

@@ -166,3 +166,10 @@ def test_nobody_is_told_what_nobody_can_have():
     frail = person(level="beginner", sex="female", age_years=90)
     found = calibrate(frail, [Seen(ROUNDS, strikes=(5,) * 3)])
     assert found.person.vo2max_ml_kg_min.value >= 15
+
+
+def test_where_there_is_nothing_to_learn_from_nothing_was_learned():
+    found = calibrate(person(), [])
+    assert found.logs == 0
+    assert found.before == found.after
+    assert found.person.learned is None

@@ -173,3 +173,10 @@ def test_of_what_the_person_would_do_about_eight_in_ten_lie_in_the_range():
     assert near.inside == 1.0
     assert far.inside < 0.3
     assert near.crps < far.crps / 3
+
+
+def test_a_rating_at_either_end_of_its_range_is_within_it():
+    """Technique is a four, and people differ by about a point and a half to both sides: whole numbers."""
+    easy = unroll(read("3:00 technique"))
+    within = [rpe for rpe in range(11) if scores(WHO, [Seen(easy, rpe=rpe)])["rpe"].inside]
+    assert within == [3, 4, 5, 6]

@@ -95,6 +95,7 @@ def test_each_of_a_pair_did_their_own_turns_and_a_swap_by_hand_moves_them():
 
 
 def test_a_run_written_down_by_hand_is_so_many_seconds_from_its_start():
+    assert Record.by_hand(700).played == (Stretch(0, 700),)
     by_hand = done_timeline(WARM_UP_THEN_ALL_OUT, Record.by_hand(700))
     assert by_hand.total_s == 700
     assert by_hand.work_s == 600 + 20 + 10
