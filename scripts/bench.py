@@ -3,33 +3,18 @@
 import os
 import sys
 import time
-from collections.abc import Callable, Iterator
-from itertools import count
+from collections.abc import Iterator
+from functools import partial
+from itertools import count, islice
 from pathlib import Path
 from typing import Any
 
 import django
 import numpy as np
+from timing import measure, tell, took
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
-
-
-def took(act: Callable[[], object]) -> float:
-    """Milliseconds."""
-    began = time.perf_counter()
-    act()
-    return 1000 * (time.perf_counter() - began)
-
-
-def tell(what: str, taken: list[float]) -> None:
-    median, p95 = np.percentile(taken, [50, 95])
-    print(f"{what:58s} median {median:7.2f} ms   p95 {p95:7.2f} ms   ({len(taken)} runs)")
-
-
-def measure(what: str, act: Callable[[], object], runs: int = 60) -> None:
-    act()
-    tell(what, [took(act) for _ in range(runs)])
 
 
 def engine() -> None:
@@ -181,16 +166,17 @@ def api() -> None:
     for row in client.get("/api/sessions").json()["items"]:
         session = client.get(f"/api/sessions/{row['id']}").json()
         told = {key: session[key] for key in ("person_id", "target")}
+
+        def ask(document: object, ranges: bool, told: dict[str, object] = told) -> None:
+            body = {**told, "document": document, "ranges": ranges}
+            answer = client.post("/api/evaluate", body, content_type="application/json")
+            assert answer.status_code == 200, answer.content[:200]
+
         guesses, whole = [], []
-        for document, _ in zip(edited(session["document"]), range(102), strict=False):
-
-            def ask(ranges: bool, body: dict[str, object] = {**told, "document": document}) -> None:  # noqa: B006
-                answer = client.post("/api/evaluate", {**body, "ranges": ranges}, content_type="application/json")
-                assert answer.status_code == 200, answer.content[:200]
-
+        for document in islice(edited(session["document"]), 102):
             # As the Bench asks: the best guess, and then its ranges.
-            guesses.append(took(lambda: ask(False)))
-            whole.append(took(lambda: ask(True)))
+            guesses.append(took(partial(ask, document, False)))
+            whole.append(took(partial(ask, document, True)))
         tell(f"POST /api/evaluate, {row['title']}, edited, best guess", guesses[2:])
         tell(f"POST /api/evaluate, {row['total_s'] / 60:.0f} min, its ranges", whole[2:])
     text = {"text": "8 x (20 all out / 10 rest)"}

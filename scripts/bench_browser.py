@@ -3,9 +3,9 @@
 import os
 import sys
 
-import numpy as np
 from playwright.sync_api import Page, sync_playwright
 from shots import DESK, NOWHERE, library, wait_for
+from timing import tell
 
 EDITS = 40
 LONGEST = "Thirties and twenty-tens"
@@ -45,11 +45,6 @@ FRAMES = """(seconds) => new Promise((done) => {
   };
   requestAnimationFrame(step);
 })"""
-
-
-def tell(what: str, taken: list[float]) -> None:
-    median, p95 = np.percentile(taken, [50, 95])
-    print(f"{what:58s} median {median:7.2f} ms   p95 {p95:7.2f} ms   ({len(taken)} runs)")
 
 
 def first_paint(page: Page, address: str) -> list[float]:

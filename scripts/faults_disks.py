@@ -13,8 +13,8 @@ from contextlib import contextmanager, suppress
 from pathlib import Path
 
 from hall import Hall
-from load import Door
-from writers import Writers, document
+from load import Door, document
+from writers import Writers
 
 ROOM = {"speech": 40, "tracks": 4, "database": 24}
 """Of each small disk [MB]."""

@@ -22,6 +22,12 @@ def _command(pid: int) -> str:
     return Path(f"/proc/{pid}/cmdline").read_bytes().replace(b"\0", b" ").decode()
 
 
+def memory_mb(pid: int) -> float:
+    """What a process holds for itself, and its share of what it holds together with others [MB]."""
+    rollup = Path(f"/proc/{pid}/smaps_rollup").read_text()
+    return int(rollup.split("Pss:")[1].split()[0]) / 1000
+
+
 class Hall:
     def __init__(self, name: str):
         self.name = name

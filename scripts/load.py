@@ -23,6 +23,16 @@ SAID_EVERY_S = 2.0
 """As a device says where its clock stands."""
 
 
+def document(
+    title: str, rounds: int = 8, work_s: int = 20, tempo: str = "all-out", rest_s: int = 10
+) -> dict[str, object]:
+    """A session of one part: rounds of work with a rest between."""
+    work = {"type": "interval", "seconds": work_s, "tempo": tempo}
+    rest = {"type": "interval", "seconds": rest_s, "tempo": "rest"}
+    tree = {"type": "repeat", "count": rounds, "body": work, "between": rest}
+    return {"format": "yoisho-session", "version": VERSION, "title": title, "parts": [{"name": "Main", "tree": tree}]}
+
+
 @dataclass
 class Door:
     """One connection that is kept, signed in."""
@@ -159,15 +169,11 @@ async def coaches(door: Door, count: int) -> None:
         await asyncio.sleep(number / count)
         while time.monotonic() < until:
             edit += 1
-            work = {"type": "interval", "seconds": 120 + number + edit, "tempo": "power"}
-            rest = {"type": "interval", "seconds": 60, "tempo": "rest"}
-            tree = {"type": "repeat", "count": 3 + edit % 4, "body": work, "between": rest}
-            document = {"format": "yoisho-session", "version": VERSION, "title": "Load",
-                        "parts": [{"name": "Main", "tree": tree}]}  # fmt: skip
+            edited = document("Load", 3 + edit % 4, 120 + number + edit, "power", 60)
             began = time.monotonic()
             for ranges in (False, True):
                 asked = time.monotonic()
-                body = {"document": document, "target": "lactic-capacity", "ranges": ranges}
+                body = {"document": edited, "target": "lactic-capacity", "ranges": ranges}
                 status, told, _ = await own.ask("POST", "/api/evaluate", body)
                 if status == 429:
                     refused += 1

@@ -8,13 +8,11 @@ import asyncio
 import json
 import sys
 import time
-from itertools import count
 from pathlib import Path
 from random import Random
 
-from load import Door, opened
-
-from yoisho.session.document import VERSION
+from hall import memory_mb
+from load import Door, document, opened
 
 COACHES = 4
 PAUSE_S = 3.0
@@ -26,26 +24,20 @@ PURPOSES = ("lactic-capacity", "aerobic-power", "sprint-power", "skill", "thresh
 
 
 def workers(server: int) -> dict[int, float]:
-    """Memory of each process under the server, shared pages by halves [MB]."""
-    found = {}
-    for child in Path(f"/proc/{server}/task/{server}/children").read_text().split():
-        rollup = Path(f"/proc/{child}/smaps_rollup").read_text()
-        found[int(child)] = int(rollup.split("Pss:")[1].split()[0]) / 1000
-    return found
+    """Memory of each process under the server [MB]."""
+    children = Path(f"/proc/{server}/task/{server}/children").read_text().split()
+    return {pid: memory_mb(pid) for pid in map(int, children)}
 
 
 async def one_coach(door: Door, number: int, over: float) -> int:
-    random = Random(number)
+    """How often they edited until it was over."""
+    random, turn = Random(number), 0
     ids = [row["id"] for row in json.loads((await door.ask("GET", "/api/people"))[1])["items"]]
-    for turn in count(1):
-        if time.monotonic() > over:
-            return turn
-        work = {"type": "interval", "seconds": random.randrange(10, 300), "tempo": random.choice(("power", "flow"))}
-        rest = {"type": "interval", "seconds": random.randrange(5, 120), "tempo": "rest"}
-        tree = {"type": "repeat", "count": random.randrange(2, 12), "body": work, "between": rest}
-        body = {"document": {"format": "yoisho-session", "version": VERSION, "title": "Load",
-                             "parts": [{"name": "Main", "tree": tree}]},
-                "target": random.choice(PURPOSES), "person_id": random.choice([None, *ids])}  # fmt: skip
+    while time.monotonic() <= over:
+        turn += 1
+        work_s, tempo = random.randrange(10, 300), random.choice(("power", "flow"))
+        edited = document("Load", random.randrange(2, 12), work_s, tempo, random.randrange(5, 120))
+        body = {"document": edited, "target": random.choice(PURPOSES), "person_id": random.choice([None, *ids])}
         asked = [("POST", "/api/evaluate", {**body, "ranges": ranges}) for ranges in (False, True)]
         if turn % 5 == 0:
             asked.append(("GET", f"/api/{random.choice(GETS)}", None))
@@ -57,7 +49,7 @@ async def one_coach(door: Door, number: int, over: float) -> int:
             status, told, _ = await door.ask(method, path, what)
             assert status in (200, 422, 429), (path, status, told[:300])
         await asyncio.sleep(PAUSE_S)
-    return 0
+    return turn
 
 
 async def main(port: int, server: int, minutes: float) -> int:

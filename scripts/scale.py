@@ -12,10 +12,10 @@ from collections.abc import Awaitable, Callable
 from pathlib import Path
 from uuid import uuid4
 
-from hall import ROOT
-from load import Door
+from hall import ROOT, memory_mb
+from load import Door, document
 from ports import any_free
-from writers import Writers, document
+from writers import Writers
 
 SERVERS = ("one", "two")
 UP_WITHIN_S = 60.0
@@ -84,8 +84,7 @@ class Scaled:
         for stat in Path("/proc").glob("[0-9]*/stat"):
             try:
                 if int(stat.read_text().rsplit(")", 1)[1].split()[2]) == self.processes[name].pid:
-                    rollup = (stat.parent / "smaps_rollup").read_text()
-                    total += int(rollup.split("Pss:")[1].split()[0]) / 1000
+                    total += memory_mb(int(stat.parent.name))
             except (OSError, IndexError):
                 continue
         return total

@@ -8,9 +8,7 @@ from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from uuid import uuid4
 
-from load import Door
-
-from yoisho.session.document import VERSION
+from load import Door, document
 
 LONGEST_ANSWER_S = 20.0
 AGAIN_S = 0.1
@@ -20,13 +18,6 @@ EDITS = 25
 
 class Broken(Exception):  # noqa: N818
     """A promise that was not kept, in words."""
-
-
-def document(title: str) -> dict[str, object]:
-    work = {"type": "interval", "seconds": 20, "tempo": "all-out"}
-    rest = {"type": "interval", "seconds": 10, "tempo": "rest"}
-    tree = {"type": "repeat", "count": 8, "body": work, "between": rest}
-    return {"format": "yoisho-session", "version": VERSION, "title": title, "parts": [{"name": "Main", "tree": tree}]}
 
 
 @dataclass

@@ -1,8 +1,6 @@
 """What is known of somebody is asked once, and anew as soon as anything that counts has changed, whoever wrote it."""
 
 import re
-import uuid
-from datetime import timedelta
 
 import pytest
 from django.db import connection, transaction
@@ -13,12 +11,11 @@ from server.accounts.models import Club
 from server.bench.circumstances import known_of
 from server.review.models import Calibration
 from server.roster.models import Knock, Limit, Person
-from tests.server.conftest import run_of
+from tests.server.test_circumstances import logged
 from yoisho.review.calibration import calibrate
 from yoisho.review.proof import WORLDS, logs_of, true_traits
 
 pytestmark = pytest.mark.django_db(transaction=True)
-SET = "8 x (30 all out / 30 rest)"
 
 
 def asked(coach, person):
@@ -29,23 +26,10 @@ def asked(coach, person):
     return known, {table for each in questions for table in re.findall(r'(?:FROM|JOIN) "(\w+)"', each["sql"])}
 
 
-def logged(coach, person, saved):
-    entry = {"run": run_of(saved), "person_id": person.pk, "done_s": 450, "done_efforts": 8, "rpe": 9,
-             "started_at": (timezone.now() - timedelta(hours=5)).isoformat()}  # fmt: skip
-    assert coach.put(f"runs/{uuid.uuid4()}/log", entry).status_code == 200
-
-
 def taught(coach, person):
     known = Person.objects.get(pk=person.pk).to_core_unlearned()
     logs = logs_of(known, true_traits(known, 1), 1, 4, WORLDS["as the engine has it"])
     Calibration.keep(person, calibrate(known, logs), {})
-
-
-def ran_another(person):
-    """As where two people's results are told apart: no entry is touched."""
-    result = person.results.get()
-    result.lactic = not result.lactic
-    result.save(update_fields=["lactic"])
 
 
 def test_what_was_asked_is_not_asked_again(coach):
@@ -76,7 +60,7 @@ CHANGES = {
     "a number of theirs, in bulk": lambda coach, who: Person.objects.filter(pk=who.pk).update(mass_kg=71.5),
     "a limit": lambda coach, who: Limit.objects.create(person=who, kind="heart-untrusted", set_by="Odd Lind"),
     "a knock to the head": lambda coach, who: Knock.objects.create(person=who, on=timezone.localdate()),
-    "a log": lambda coach, who: logged(coach, who, coach.session(SET, person_id=who.pk)),
+    "a log": lambda coach, who: logged(coach, who, days_ago=1),
     "what logs have taught": taught,
     "the club's last lactic day": lambda coach, who: Club.objects.filter(pk=coach.club.pk).update(last_lactic_days=12),
 }  # fmt: skip
@@ -103,10 +87,12 @@ def test_so_is_what_is_taken_away(coach, kind):
 
 def test_a_result_that_changes_alone_is_known_too(coach):
     person = coach.person()
-    logged(coach, person, coach.session(SET, person_id=person.pk))
+    logged(coach, person, days_ago=1)
     (_, circumstances), _ = asked(coach, person)
     assert circumstances.hours_since_lactic is not None
-    ran_another(person)
+    result = person.results.get()
+    result.lactic = not result.lactic
+    result.save(update_fields=["lactic"])
     assert asked(coach, person)[0][1].hours_since_lactic is None
 
 

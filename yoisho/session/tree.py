@@ -43,11 +43,11 @@ class Repeat:
             raise SessionError(
                 "only rest or recover can stand between repetitions; put work inside the brackets", "between"
             )
-        if self.between is not None and not _time_and_means_only(self.between):
+        if self.between is not None and not _time_and_modality_only(self.between):
             raise SessionError("what stands between repetitions has a time and a modality, and no more", "between")
 
 
-def _time_and_means_only(pause: Interval) -> bool:
+def _time_and_modality_only(pause: Interval) -> bool:
     return pause.seconds is not None and pause == Interval(pause.seconds, pause.tempo, modality=pause.modality)
 
 

@@ -62,11 +62,8 @@ def how_many(strikes: Token) -> ShorthandError:
 def unknown(token: Token) -> ShorthandError:
     nearest = get_close_matches(token.lower(), [w for w in _words() if w != token.lower()], n=1, cutoff=0.6)
     efforts = ", ".join(tempo.word for tempo in TEMPOS.values())
-    hint = (
-        f"Did you mean {nearest[0]}?"
-        if nearest
-        else f"Efforts are {efforts}; modalities are bag, pads, shadow, skip ..."
-    )
+    known = f"Efforts are {efforts}; modalities are bag, pads, shadow, skip ..."
+    hint = f"Did you mean {nearest[0]}?" if nearest else known
     suggestion = nearest[0] if nearest else None
     said = "is not an effort" if not nearest or nearest[0] in tempo_spellings() else "is not a word of the shorthand"
     return ShorthandError(f"“{token}” {said}. {hint}", token.start_pos or 0, ("an effort",), suggestion)
