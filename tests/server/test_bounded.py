@@ -8,7 +8,7 @@ from time import sleep
 import pytest
 from django.db import connection
 
-from server.bounded import CALLER, Bound, BusyError, computes
+from server.bounded import CALLER, WAITING, Bound, BusyError, computes
 from tests.server.conftest import Coach, document
 from yoisho.engine import demand
 
@@ -130,6 +130,21 @@ def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coac
     request.getfixturevalue("full")
     again = coach.post("evaluate", body)
     assert (again.status_code, again.content, len(seen)) == (200, first.content, once)
+
+
+def test_however_many_edit_at_once_nobodys_guess_is_simulated_again_for_its_ranges(coach: Coach, monkeypatch):
+    """All that wait, and the one that is worked out: each has asked for the guess, and asks for its ranges then."""
+    asked = [
+        {"document": document(f"3 x ({20 + number} power / 37 rest)"), "target": "lactic-capacity"}
+        for number in range(WAITING + 1)
+    ]
+    seen = simulated(monkeypatch)
+    for body in asked:
+        coach.post("evaluate", {**body, "ranges": False})
+    guessed = len(seen)
+    assert guessed >= len(asked)
+    assert coach.post("evaluate", asked[0]).json()["reading"]["bands"]
+    assert len(seen) == guessed + 1
 
 
 def test_another_person_or_another_fact_about_them_is_another_question(coach: Coach):
