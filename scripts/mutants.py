@@ -1,36 +1,56 @@
 """Mutants of the core: small changes to its rules, each of which some test should notice.
 
 Every place that can be changed is found in the syntax tree: comparisons, sums, `and` and `or`, `not`, numbers, true and
-false, words. Of all of them a sample is drawn (the same for the same seed), each is tried in a copy of the tree against
-the tests that mirror its package, and those that no test notices are listed with their line.
+false, words. A sample of them (the same for the same seed) or all are tried, each in a copy of the tree and a process of
+its own, against the tests that come by its line, those that mirror its package first; where nothing says which come by
+(tables, defaults), against all tests of its package and of those that build on it. What no test notices is listed.
 """
 
 import argparse
 import ast
+import compileall
+import gc
+import hashlib
+import json
 import os
+import re
 import shutil
+import signal
 import subprocess
 import sys
 import tempfile
 from collections import Counter
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from dataclasses import dataclass
+from importlib import import_module
+from itertools import accumulate
 from pathlib import Path
-from queue import Queue
+from py_compile import PycInvalidationMode
 from random import Random
+from typing import Any, NoReturn
 
 ROOT = Path(__file__).resolve().parent.parent
 PACKAGES = ("strikes", "session", "judgement", "protocols", "design", "runs", "review")
-BESIDE = {"session": ("strikes",), "protocols": ("design",), "review": ("runs",)}
+BESIDE = {
+    "strikes": ("session", "formats", "runs", "judgement", "answers"),
+    "session": ("strikes", "formats", "engine", "runs", "judgement", "answers"),
+    "judgement": ("design", "answers", "review", "classes"),
+    "protocols": ("design", "answers", "test_cli.py"),
+    "design": ("answers", "classes", "camp"),
+    "runs": ("review", "answers", "formats"),
+    "review": ("answers", "formats", "camp"),
+}
 """Further tests that speak of a package."""
 OF_ALL = ("method", "test_frozen.py")
 """Tests that speak of every package: what the Method page tells of it, and that nothing in it is changed in place."""
 LONGEST_S = 240
 """A turned rule may never end: then it is noticed."""
-WHOLE_S = 1800
-"""All that is tried, once, before anything is turned round."""
+AT_ONCE = os.cpu_count() or 2
+FIRST = 40
+"""Tests that are read and tried before all others are."""
 WANTED = 0.85
+PYTEST = ("-q", "-p", "no:cacheprovider", "-p", "no:xdist")
 
 COMPARED: dict[type[ast.cmpop], type[ast.cmpop]] = {
     ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq,
@@ -134,79 +154,189 @@ def _put(mutant: Mutant, tree: Path) -> None:
     target.write_bytes(b"".join(lines))
 
 
-def _tested(tree: Path, *packages: str, longest_s: int = LONGEST_S) -> subprocess.CompletedProcess[bytes]:
-    """The tests of the packages, in the tree."""
-    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider"]
-    tests = [f"tests/core/{each}" for each in packages]
-    # The core is tried alone: whatever points to Django or to a server is left out.
-    left_out = {"PYTEST_ADDOPTS", "DJANGO_SETTINGS_MODULE"}
-    plain = {name: value for name, value in os.environ.items() if name not in left_out}
-    return subprocess.run([*command, *tests], cwd=tree, capture_output=True, timeout=longest_s, env=plain)
+class _Seen:
+    """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees."""
+
+    def __init__(self, measured: Any) -> None:
+        self.measured = measured
+        self.took_s: dict[str, float] = {}
+
+    def pytest_runtest_logstart(self, nodeid: str) -> None:
+        self.measured.switch_context(nodeid)
+
+    def pytest_runtest_logreport(self, report: Any) -> None:
+        self.took_s[report.nodeid] = self.took_s.get(report.nodeid, 0.0) + report.duration
 
 
-def noticed(mutant: Mutant, tree: Path) -> bool:
-    """Whether a test fails, or never ends, once the mutant stands in the tree."""
+def look(told: Path) -> int:
+    """Every test of the core, once, in the tree that this stands in: which lines it comes by, and how long it takes."""
+    import coverage
+    import pytest
+
+    measured = coverage.Coverage(data_file=None, source=["yoisho"], config_file=False)
+    seen = _Seen(measured)
+    measured.start()
+    code = pytest.main([*PYTEST, "tests/core"], plugins=[seen])
+    measured.stop()
+    if code:
+        return int(code)
+    data, by = measured.get_data(), {}
+    for file in data.measured_files():
+        lines = {
+            line: [each for each in tests if each] for line, tests in data.contexts_by_lineno(file).items() if any(tests)
+        }
+        by[str(Path(file).relative_to(Path.cwd()))] = lines
+    others = [name for name in sys.modules if name.split(".")[0] not in ("yoisho", "tests", "conftest", "__main__")]
+    told.write_text(json.dumps({"took_s": seen.took_s, "by": by, "modules": others}))
+    return 0
+
+
+@dataclass(frozen=True)
+class Known:
+    """Of every test of the core how long it takes, and by line of which file it comes."""
+
+    took_s: dict[str, float]
+    by: dict[str, dict[str, list[str]]]
+    within_s: float
+    """Tests of this length are tried on a place, those that may be slow last."""
+
+    def of_package(self, *packages: str) -> list[str]:
+        ways = tuple(f"tests/core/{each}" for each in packages)
+        return [each for each in self.took_s if each.startswith(ways)]
+
+    def tests_of(self, mutant: Mutant) -> list[str]:
+        """Those that could notice it, the likely and the quick first."""
+        lines = self.by.get(str(mutant.file.relative_to(ROOT)), {})
+        coming = {each for line in range(mutant.line, mutant.end[0] + 1) for each in lines.get(str(line), ())}
+        first: list[str] = []
+        if not coming:
+            first = self.of_package(*OF_ALL)
+            coming = {each for tests in lines.values() for each in tests}
+            coming |= {*first, *self.of_package(mutant.package, *BESIDE[mutant.package])}
+        quick = sorted(coming, key=lambda each: self.took_s[each])
+        own = set(self.of_package(mutant.package))
+        tests = [*dict.fromkeys([*first, *(each for each in quick if each in own), *quick])]
+        lasts = accumulate(self.took_s[each] for each in tests)
+        return [each for each, last_s in zip(tests, lasts, strict=True) if last_s <= self.within_s or each in first]
+
+
+def _try(mutant: Mutant, tree: Path, tests: list[str]) -> NoReturn:
+    """In a process of its own: ends with 0 where no test notices."""
+    import pytest
+
+    os.setsid()
+    signal.alarm(LONGEST_S)
+    os.chdir(tree)
+    silent = os.open(os.devnull, os.O_RDWR)
+    for stream in (0, 1, 2):
+        os.dup2(silent, stream)
     _put(mutant, tree)
-    try:
-        return _tested(tree, mutant.package, *BESIDE.get(mutant.package, ()), *OF_ALL).returncode != 0
-    except subprocess.TimeoutExpired:
-        return True
-    finally:
+    sys.path.insert(0, str(tree))
+    for some in (tests[:FIRST], tests[FIRST:]):
+        if some and pytest.main(["-x", *PYTEST, *some]):
+            os._exit(1)
+    os._exit(0)
+
+
+def _copy(tree: Path) -> None:
+    """What the core's tests need, its rules compiled by what stands in them: one that is turned is compiled anew."""
+    for part in ("yoisho", "tests", "docs"):
+        shutil.copytree(ROOT / part, tree / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
+    for file in ("pyproject.toml", "web/src/api/vectors.json", "scripts/mutants.py"):
+        (tree / file).parent.mkdir(parents=True, exist_ok=True)
+        shutil.copyfile(ROOT / file, tree / file)
+    compileall.compile_dir(tree / "yoisho", quiet=1, invalidation_mode=PycInvalidationMode.CHECKED_HASH)
+
+
+def _digest(tree: Path) -> str:
+    """Of all that the tests read: what was seen of them holds while it is the same."""
+    files = sorted(each for each in tree.rglob("*") if each.is_file() and each.suffix != ".pyc")
+    return hashlib.sha256(b"".join(str(each.relative_to(tree)).encode() + each.read_bytes() for each in files)).hexdigest()
+
+
+def noticed_of(chosen: list[Mutant], trees: list[Path], known: Known) -> Iterator[tuple[Mutant, bool]]:
+    """Each with whether a test fails, or never ends, once it stands; as many at once as there are trees."""
+    left, free, under_way = chosen[::-1], list(trees), dict[int, tuple[Mutant, Path]]()
+    while left or under_way:
+        while left and free:
+            mutant, tree = left.pop(), free.pop()
+            child = os.fork()
+            if not child:
+                try:
+                    _try(mutant, tree, known.tests_of(mutant))
+                finally:
+                    os._exit(1)
+            under_way[child] = mutant, tree
+        child, status = os.wait()
+        mutant, tree = under_way.pop(child)
+        with suppress(ProcessLookupError):
+            os.killpg(child, signal.SIGKILL)
         shutil.copyfile(mutant.file, tree / mutant.file.relative_to(ROOT))
+        free.append(tree)
+        yield mutant, status != 0
+
+
+def _listed(told: Path, every: list[Mutant]) -> list[Mutant]:
+    """Those of an earlier run's lines that were not noticed, wherever their lines have moved to in their file."""
+    by_words = {re.sub(r":\d+: ", ": ", str(each), count=1): each for each in every}
+    by_place = {str(each): each for each in every}
+    lines = [line.removeprefix("not noticed  ") for line in told.read_text().splitlines() if " -> " in line]
+    found = [by_place.get(line) or by_words.get(re.sub(r":\d+: ", ": ", line, count=1)) for line in lines]
+    return [each for each in found if each]
 
 
 def main() -> int:
     asked = argparse.ArgumentParser()
-    asked.add_argument("--count", type=int, default=200, help="how many are tried")
+    asked.add_argument("--count", type=int, default=200, help="how many are tried; 0 for all")
     asked.add_argument("--only", default="", help="packages, with commas between")
     asked.add_argument("--seed", type=int, default=1)
+    asked.add_argument("--within", type=float, default=float("inf"), help="seconds of tests for a place at most")
+    asked.add_argument("--again", type=Path, help="what an earlier run printed: those that it did not notice")
     options = asked.parse_args()
     packages = options.only.split(",") if options.only else PACKAGES
     files = sorted(file for each in packages for file in (ROOT / "yoisho" / each).rglob("*.py"))
     every = [mutant for file in files for mutant in mutants_of(file)]
-    chosen = Random(options.seed).sample(every, min(options.count, len(every)))
+    chosen = Random(options.seed).sample(every, min(options.count or len(every), len(every)))
+    if options.again:
+        chosen = _listed(options.again, every)
     print(f"{len(every)} places could be turned round; {len(chosen)} of them are tried", flush=True)
+    # The core is tried alone: whatever points to Django or to a server is left out.
+    for name in ("PYTEST_ADDOPTS", "DJANGO_SETTINGS_MODULE"):
+        os.environ.pop(name, None)
     with tempfile.TemporaryDirectory() as place:
-        trees: Queue[Path] = Queue()
-        for number in range(2):
-            tree = Path(place) / str(number)
-            for part in ("yoisho", "tests", "docs"):
-                shutil.copytree(ROOT / part, tree / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
-            for file in ("pyproject.toml", "web/src/api/vectors.json"):
-                (tree / file).parent.mkdir(parents=True, exist_ok=True)
-                shutil.copyfile(ROOT / file, tree / file)
-            trees.put(tree)
-        whole = _tested(tree, *packages, *OF_ALL, longest_s=WHOLE_S)
-        if whole.returncode:
-            print(whole.stdout.decode() + whole.stderr.decode())
-            print("The tests fail before anything is turned round: mend them first.")
-            return 1
-
-        done: list[bool] = []
-
-        def tried(mutant: Mutant) -> bool:
-            tree = trees.get()
-            try:
-                found = noticed(mutant, tree)
-            finally:
-                trees.put(tree)
-            done.append(found)
+        trees = [Path(place) / str(number) for number in range(AT_ONCE)]
+        for tree in trees:
+            _copy(tree)
+        told = ROOT / ".state" / "mutants" / f"{_digest(trees[0])}.json"
+        told.parent.mkdir(parents=True, exist_ok=True)
+        if not told.exists():
+            whole = subprocess.run([sys.executable, "scripts/mutants.py", "--look", told], cwd=trees[0])
+            if whole.returncode:
+                print("The tests fail before anything is turned round: mend them first.")
+                return 1
+        seen = json.loads(told.read_text())
+        for name in seen["modules"]:
+            # Held by every process from the first: only the core and its tests are read anew.
+            with suppress(Exception):
+                import_module(name)
+        gc.collect()
+        gc.freeze()
+        known = Known(seen["took_s"], seen["by"], options.within)
+        results: dict[Mutant, bool] = {}
+        for mutant, found in noticed_of(chosen, trees, known):
+            results[mutant] = found
             if not found:
                 print(f"not noticed  {mutant}", flush=True)
-            if len(done) % 20 == 0:
-                print(f"{len(done)} of {len(chosen)} tried, {sum(done)} noticed", flush=True)
-            return found
-
-        with ThreadPoolExecutor(2) as pool:
-            results = list(pool.map(tried, chosen))
+            if len(results) % 20 == 0:
+                print(f"{len(results)} of {len(chosen)} tried, {sum(results.values())} noticed", flush=True)
     for package in packages:
-        count = Counter(found for mutant, found in zip(chosen, results, strict=True) if mutant.package == package)
+        count = Counter(found for mutant, found in results.items() if mutant.package == package)
         if count:
             print(f"{package}: {count[True]} of {count.total()} noticed")
-    share = sum(results) / len(results)
-    print(f"{share:.0%} noticed; {WANTED:.0%} is wanted")
+    share = sum(results.values()) / len(results)
+    print(f"{share:.1%} noticed; {WANTED:.0%} is wanted")
     return int(share < WANTED)
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(look(Path(sys.argv[2])) if sys.argv[1:2] == ["--look"] else main())
