@@ -36,8 +36,8 @@ scale: ## two servers and two workers on one database behind haproxy: everything
 fuzz: ## throw text at both readers and requests at the API for a minute each (SECONDS=60, ONLY="readers api solvers"), 300 random camps and classes at their solvers
 	@SECONDS_LONG="$(SECONDS)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/fuzz
 
-mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1)
-	@COUNT="$(COUNT)" ONLY="$(ONLY)" SEED="$(SEED)" scripts/mutants
+mutants: ## turn rules of the core round and see whether a test notices (COUNT=200, ONLY=strikes,runs, SEED=1, AGAIN=file, WITHIN=12)
+	@COUNT="$(COUNT)" ONLY="$(ONLY)" SEED="$(SEED)" AGAIN="$(AGAIN)" WITHIN="$(WITHIN)" scripts/mutants
 
 fit: ## search the engine's parameters against the published studies (GENERATIONS=360, FROM=anew)
 	@GENERATIONS="$(GENERATIONS)" FROM="$(FROM)" scripts/fit

@@ -1,14 +1,15 @@
 """Mutants of the core: small changes to its rules, each of which some test should notice.
 
 Every place that can be changed is found in the syntax tree: comparisons, sums, `and` and `or`, `not`, numbers, true and
-false, words. A sample of them (the same for the same seed) or all are tried, each in a copy of the tree and a process of
-its own, against the tests that come by its line, those that mirror its package first; where nothing says which come by
+false. A sample of them (the same for the same seed) or all are tried, each in a copy of the tree and a process of its
+own, against the tests that come by its line, those that mirror its package first; where nothing says which come by
 (tables, defaults), against all tests of its package and of those that build on it. What no test notices is listed.
 """
 
 import argparse
 import ast
 import compileall
+import functools
 import gc
 import hashlib
 import json
@@ -155,40 +156,85 @@ def _put(mutant: Mutant, tree: Path) -> None:
 
 
 class _Seen:
-    """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees."""
+    """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees.
+
+    What the core remembers is forgotten before every test: else only the first would come by its lines.
+    """
 
     def __init__(self, measured: Any) -> None:
         self.measured = measured
         self.took_s: dict[str, float] = {}
+        self.remembered: list[Any] = []
+
+    def lru_cache(self, *asked: Any, **named: Any) -> Any:
+        """In the place of the one that Python has."""
+        made = functools.lru_cache.__wrapped__(*asked, **named)  # type: ignore[attr-defined]
+        if asked and callable(asked[0]):
+            return self._kept(made)
+        return lambda function: self._kept(made(function))
+
+    def _kept(self, function: Any) -> Any:
+        if function.__module__.startswith("yoisho."):
+            self.remembered.append(function)
+        return function
 
     def pytest_runtest_logstart(self, nodeid: str) -> None:
+        for each in self.remembered:
+            each.cache_clear()
         self.measured.switch_context(nodeid)
 
     def pytest_runtest_logreport(self, report: Any) -> None:
         self.took_s[report.nodeid] = self.took_s.get(report.nodeid, 0.0) + report.duration
 
 
-def look(told: Path) -> int:
-    """Every test of the core, once, in the tree that this stands in: which lines it comes by, and how long it takes."""
+def look(told: Path, tests: list[str]) -> int:
+    """The tests, once, in the tree that this stands in: by which lines each of them comes, and how long it takes."""
     import coverage
     import pytest
 
     measured = coverage.Coverage(data_file=None, source=["yoisho"], config_file=False)
     seen = _Seen(measured)
+    functools.lru_cache = functools.wraps(functools.lru_cache)(seen.lru_cache)  # type: ignore[assignment]
     measured.start()
-    code = pytest.main([*PYTEST, "tests/core"], plugins=[seen])
+    code = pytest.main([*PYTEST, *tests], plugins=[seen])
     measured.stop()
     if code:
         return int(code)
     data, by = measured.get_data(), {}
     for file in data.measured_files():
         lines = {
-            line: [each for each in tests if each] for line, tests in data.contexts_by_lineno(file).items() if any(tests)
+            line: [each for each in tests if each]
+            for line, tests in data.contexts_by_lineno(file).items()
+            if any(tests)
         }
         by[str(Path(file).relative_to(Path.cwd()))] = lines
     others = [name for name in sys.modules if name.split(".")[0] not in ("yoisho", "tests", "conftest", "__main__")]
     told.write_text(json.dumps({"took_s": seen.took_s, "by": by, "modules": others}))
     return 0
+
+
+def looked(trees: list[Path], told: Path) -> bool:
+    """Every test of the core looked at, a share of their files in each tree; whether all of them pass."""
+    files = sorted(str(each.relative_to(ROOT)) for each in (ROOT / "tests/core").rglob("test_*.py"))
+    parts = [told.with_suffix(f".{number}") for number in range(len(trees))]
+    running = [
+        subprocess.Popen([sys.executable, "scripts/mutants.py", "--look", part, *files[number :: len(trees)]], cwd=tree)
+        for number, (tree, part) in enumerate(zip(trees, parts, strict=True))
+    ]
+    if any([each.wait() for each in running]):
+        return False
+    whole: dict[str, Any] = {"took_s": {}, "by": {}, "modules": {}}
+    for part in parts:
+        seen = json.loads(part.read_text())
+        part.unlink()
+        whole["took_s"] |= seen["took_s"]
+        whole["modules"] |= dict.fromkeys(seen["modules"])
+        for file, lines in seen["by"].items():
+            known = whole["by"].setdefault(file, {})
+            for line, tests in lines.items():
+                known[line] = [*known.get(line, ()), *tests]
+    told.write_text(json.dumps({**whole, "modules": [*whole["modules"]]}))
+    return True
 
 
 @dataclass(frozen=True)
@@ -204,16 +250,19 @@ class Known:
         ways = tuple(f"tests/core/{each}" for each in packages)
         return [each for each in self.took_s if each.startswith(ways)]
 
+    def _cost(self, test: str) -> float:
+        return self.took_s[test]
+
     def tests_of(self, mutant: Mutant) -> list[str]:
         """Those that could notice it, the likely and the quick first."""
         lines = self.by.get(str(mutant.file.relative_to(ROOT)), {})
         coming = {each for line in range(mutant.line, mutant.end[0] + 1) for each in lines.get(str(line), ())}
         first: list[str] = []
         if not coming:
-            first = self.of_package(*OF_ALL)
+            first = sorted(self.of_package(*OF_ALL), key=self._cost)
             coming = {each for tests in lines.values() for each in tests}
             coming |= {*first, *self.of_package(mutant.package, *BESIDE[mutant.package])}
-        quick = sorted(coming, key=lambda each: self.took_s[each])
+        quick = sorted(coming, key=self._cost)
         own = set(self.of_package(mutant.package))
         tests = [*dict.fromkeys([*first, *(each for each in quick if each in own), *quick])]
         lasts = accumulate(self.took_s[each] for each in tests)
@@ -251,7 +300,9 @@ def _copy(tree: Path) -> None:
 def _digest(tree: Path) -> str:
     """Of all that the tests read: what was seen of them holds while it is the same."""
     files = sorted(each for each in tree.rglob("*") if each.is_file() and each.suffix != ".pyc")
-    return hashlib.sha256(b"".join(str(each.relative_to(tree)).encode() + each.read_bytes() for each in files)).hexdigest()
+    return hashlib.sha256(
+        b"".join(str(each.relative_to(tree)).encode() + each.read_bytes() for each in files)
+    ).hexdigest()
 
 
 def noticed_of(chosen: list[Mutant], trees: list[Path], known: Known) -> Iterator[tuple[Mutant, bool]]:
@@ -309,11 +360,9 @@ def main() -> int:
             _copy(tree)
         told = ROOT / ".state" / "mutants" / f"{_digest(trees[0])}.json"
         told.parent.mkdir(parents=True, exist_ok=True)
-        if not told.exists():
-            whole = subprocess.run([sys.executable, "scripts/mutants.py", "--look", told], cwd=trees[0])
-            if whole.returncode:
-                print("The tests fail before anything is turned round: mend them first.")
-                return 1
+        if not told.exists() and not looked(trees, told):
+            print("The tests fail before anything is turned round: mend them first.")
+            return 1
         seen = json.loads(told.read_text())
         for name in seen["modules"]:
             # Held by every process from the first: only the core and its tests are read anew.
@@ -339,4 +388,4 @@ def main() -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(look(Path(sys.argv[2])) if sys.argv[1:2] == ["--look"] else main())
+    sys.exit(look(Path(sys.argv[2]), sys.argv[3:]) if sys.argv[1:2] == ["--look"] else main())

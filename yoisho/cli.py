@@ -110,6 +110,7 @@ def _parser() -> argparse.ArgumentParser:
 
     about = commands.add_parser("method", parents=[as_json], help="how the numbers come about, as Markdown")
     about.add_argument("--settings", action="store_true", help="every number of our own, and every bound")
+    about.add_argument("--examples", action="store_true", help="sessions worked whole")
     about.set_defaults(run=method_command)
 
     both = commands.add_parser("shared", parents=[as_json], help="what the front end is held to, as JSON")

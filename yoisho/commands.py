@@ -21,6 +21,7 @@ from yoisho.judgement.fade import fade_onset
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import Verdict, judge
 from yoisho.method.build import markdown, method
+from yoisho.method.examples import examples_page
 from yoisho.method.settings import settings_page
 from yoisho.session import shorthand
 from yoisho.session.document import json_schema, tree_to_dict
@@ -175,6 +176,8 @@ def combination_command(options: argparse.Namespace) -> dict[str, Any]:
 def method_command(options: argparse.Namespace) -> dict[str, Any]:
     if options.settings:
         return {"markdown": settings_page()}
+    if options.examples:
+        return {"markdown": examples_page()}
     return asdict(method()) if options.json else {"markdown": markdown()}
 
 

@@ -157,8 +157,9 @@ def _of_strikes(node: Interval) -> Iterator[Option]:
             yield turn, {"per_min": rate, "power_percent": other}
     if node.per_min is not None:
         by = max(1, 5 * round(node.per_min / 50))
-        yield Turn(f"{by} strikes a minute more", "strikes", up=True), {"per_min": node.per_min + by}
-        yield Turn(f"{by} strikes a minute fewer", "strikes", up=False), {"per_min": node.per_min - by}
+        told = f"{by} strike{'' if by == 1 else 's'} a minute"
+        yield Turn(f"{told} more", "strikes", up=True), {"per_min": node.per_min + by}
+        yield Turn(f"{told} fewer", "strikes", up=False), {"per_min": node.per_min - by}
 
 
 def _what(node: Repeat) -> str:

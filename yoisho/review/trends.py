@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 from itertools import pairwise
+from math import inf, isfinite
 from statistics import fmean, linear_regression
 
 from yoisho.engine.person import Level
@@ -153,10 +154,19 @@ def _unloaded(weeks: Sequence[Week]) -> Point:
     return Point("Unload", True, "A lighter week in every four or so.")
 
 
+def _sameness(week: Week) -> float:
+    """Monotony; without bound where every day of a week that is over had the same load."""
+    if week.monotony is None:
+        return inf if week.over and week.load > 0 else 0.0
+    return week.monotony
+
+
 def _alike(weeks: Sequence[Week]) -> Point:
-    monotony, worst = max(((week.monotony or 0.0, week) for week in weeks), key=lambda each: each[0])
+    worst = max(weeks, key=_sameness)
+    monotony = _sameness(worst)
     if monotony >= MONOTONOUS:
-        text = f"Monotony {monotony:.1f} in {_named(worst)}: its days were much alike."
+        told = f"Monotony {monotony:.1f} in {_named(worst)}: its days were much alike."
+        text = told if isfinite(monotony) else f"Every day of {_named(worst)} had the same load."
         return Point("Same", False, text, "Make two of them easy.")
     return Point("Same", True, "Hard and easy days in every week.")
 

@@ -11,6 +11,8 @@ ValueError
 import re
 from typing import ClassVar, TypeVar
 
+from lark import Token
+
 Moved = TypeVar("Moved", bound="LineError")
 
 
@@ -43,3 +45,9 @@ class LineError(ValueError):
             "suggestion": self.suggestion,
             "example": self.example,
         }
+
+
+def position_of(token: Token) -> int:
+    """Index of the first character of a word that was read, from 0; a parser tells it of every word."""
+    assert token.start_pos is not None
+    return token.start_pos

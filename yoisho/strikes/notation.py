@@ -17,7 +17,7 @@ from lark.exceptions import UnexpectedToken, VisitError
 from yoisho.plain import sentence
 from yoisho.strikes.combination import MOST_ACTIONS, Action, Combination, CombinationError, action
 from yoisho.strikes.drill import Drill, Order
-from yoisho.strikes.line import LineError
+from yoisho.strikes.line import LineError, position_of
 from yoisho.strikes.schools import DEFAULT_SCHOOL, SCHOOLS, School
 from yoisho.strikes.techniques import TECHNIQUES, Height, Side, spellings
 
@@ -78,7 +78,7 @@ def _height_of(token: Token) -> Height:
 
 
 def _at(token: Token, error: CombinationError) -> NotationError:
-    return NotationError(sentence(error), token.start_pos or 0)
+    return NotationError(sentence(error), position_of(token))
 
 
 class _Reader(Transformer[Token, Combination]):
@@ -95,7 +95,7 @@ class _Reader(Transformer[Token, Combination]):
         if named is None:
             last = max(self.school.numbers)
             message = f"{number} is no punch in this school: the numbers go from 1 to {last}."
-            raise NotationError(message, number.start_pos or 0)
+            raise NotationError(message, position_of(number))
         if len(tokens) == 1:
             return named
         return self._action(tokens[0], named.technique, named.side, _height_of(tokens[1]))
@@ -132,7 +132,7 @@ class _Reader(Transformer[Token, Combination]):
         hint = f"Did you mean {near[0]}?" if near else "Techniques are " + ", ".join(
             technique.word for technique in TECHNIQUES.values()) + "."  # fmt: skip
         suggestion = near[0] if near else None
-        raise NotationError(f"“{word}” is not a technique. {hint}", word.start_pos or 0, ("a technique",), suggestion)
+        raise NotationError(f"“{word}” is not a technique. {hint}", position_of(word), ("a technique",), suggestion)
 
     def several(self, children: list[object]) -> tuple[Action, ...]:
         *counts, found = children
@@ -143,7 +143,7 @@ class _Reader(Transformer[Token, Combination]):
         assert isinstance(token, Token)
         digits = token.rstrip("xX×* \t\n")
         if len(digits) > 3 or not 1 <= int(digits) <= MOST_ACTIONS:
-            raise NotationError(f"A technique is done 1 to {MOST_ACTIONS} times, not {digits}.", token.start_pos or 0)
+            raise NotationError(f"A technique is done 1 to {MOST_ACTIONS} times, not {digits}.", position_of(token))
         return (found,) * int(digits)
 
     def group(self, children: list[object]) -> tuple[Action, ...]:

@@ -25,7 +25,7 @@ from yoisho.judgement.cautions import cautions, stops
 from yoisho.judgement.verdict import judge
 from yoisho.session.document import Part, Session
 from yoisho.session.shorthand import read as line
-from yoisho.session.shorthand import read_parts
+from yoisho.session.shorthand import read_parts, write
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import duration_s
 
@@ -113,6 +113,70 @@ def test_a_nudge_changes_one_thing_and_names_it():
     assert names["0:05 shorter all out"] == line("8 x (15 all out) rest 0:10")
     assert names["power instead of all out"] == line("8 x (20 power) rest 0:10")
     assert "1 set more" in named(variants(line("2 x (8 x (30 power, 30 flow)) rest 2:00")))
+
+
+@pytest.mark.parametrize(("given_", "knob", "ways", "turned"), [
+    ("9s all out", "work", "+-", {"0:01 longer all out": "10 all out", "0:01 shorter all out": "8 all out"}),
+    ("10 power", "work", "+-", {"0:05 longer power": "15 power", "0:05 shorter power": "5s power"}),
+    ("55 speed", "work", "+-", {"0:05 longer speed": "1:00 speed", "0:05 shorter speed": "50 speed"}),
+    ("1:00 rest", "rest", "+-", {"0:15 longer rest": "1:15 rest", "0:15 shorter rest": "45 rest"}),
+    ("4:45 rest", "rest", "+-", {"0:15 longer rest": "5:00 rest", "0:15 shorter rest": "4:30 rest"}),
+    ("5:00 rest", "rest", "+-", {"1:00 longer rest": "6:00 rest", "1:00 shorter rest": "4:00 rest"}),
+    ("1s power", "work", "+", {"0:01 longer power": "2s power"}),
+    ("15 rest", "rest", "+-", {"0:05 longer rest": "20 rest", "0:05 shorter rest": "10 rest"}),
+    ("1 x (20 power)", "rounds", "+", {"1 round more": "2 × (20 power)"}),
+    ("11 x (20 power) rest 0:40", "rounds", "+-",
+     {"1 round more": "12 × (20 power) rest 0:40", "1 round fewer": "10 × (20 power) rest 0:40"}),
+    ("12 x (20 power) rest 0:40", "rounds", "+-",
+     {"2 rounds more": "14 × (20 power) rest 0:40", "2 rounds fewer": "10 × (20 power) rest 0:40"}),
+    ("8 x (3:00 freestyle) rest 0:40", "rest", "+-",
+     {"0:05 more rest between": "8 × (3:00 freestyle) rest 0:45",
+      "0:05 less rest between": "8 × (3:00 freestyle) rest 0:35"}),
+    ("8 x (3:00 freestyle) rest 0:45", "rest", "+-",
+     {"0:15 more rest between": "8 × (3:00 freestyle) rest 1:00",
+      "0:15 less rest between": "8 × (3:00 freestyle) rest 0:30"}),
+    ("8 x (3:00 freestyle) rest 2:15", "rest", "+-",
+     {"0:15 more rest between": "8 × (3:00 freestyle) rest 2:30",
+      "0:15 less rest between": "8 × (3:00 freestyle) rest 2:00"}),
+    ("8 x (3:00 freestyle) rest 2:30", "rest", "+-",
+     {"0:30 more rest between": "8 × (3:00 freestyle) rest 3:00",
+      "0:30 less rest between": "8 × (3:00 freestyle) rest 2:00"}),
+    ("4 x (30 power, 30 rest)", "rest", "+-",
+     {"0:05 longer rest": "4 × (30 power, 35 rest)", "0:05 shorter rest": "4 × (30 power, 25 rest)"}),
+    ("3 x (3:00 freestyle)", "rest", "+", {"0:30 rest between": "3 × (3:00 freestyle) rest 0:30"}),
+    ("1 x (8 x (20 power) rest 0:05)", "rounds", "++-",
+     {"1 set more": "2 × (8 × (20 power) rest 0:05)", "1 round more": "1 × (9 × (20 power) rest 0:05)",
+      "1 round fewer": "1 × (7 × (20 power) rest 0:05)"}),
+    ("3 x (20 power) rest 0:05", "rest", "+", {"0:05 more rest between": "3 × (20 power) rest 0:10"}),
+    ("1:00 combination bag [1-2] reset 30", "strikes", "+==",
+     {"a shorter reset": "1:00 combination bag [1-2] reset 29",
+      "fewer, harder: 74 % power": "1:00 combination 74 % power bag [1-2] reset 30",
+      "more, lighter: 54 % power": "1:00 combination 54 % power bag [1-2] reset 30"}),
+    ("2:00 flow bag [1-2] no reset", "strikes", "-==",
+     {"a longer reset": "2:00 flow bag [1-2] reset 1",
+      "fewer, harder: 62 % power": "2:00 flow 62 % power bag [1-2] no reset",
+      "more, lighter: 42 % power": "2:00 flow 42 % power bag [1-2] no reset"}),
+    ("2:00 flow bag 14 a minute at 80% power", "strikes", "==+-",
+     {"fewer, harder: 12 a minute at 90 % power": "2:00 flow at 12 a minute 90 % power bag",
+      "more, lighter: 16 a minute at 70 % power": "2:00 flow at 16 a minute 70 % power bag",
+      "1 strike a minute more": "2:00 flow at 15 a minute 80 % power bag",
+      "1 strike a minute fewer": "2:00 flow at 13 a minute 80 % power bag"}),
+    ("2:00 flow bag 120 a minute at 20% power", "strikes", "==+-",
+     {"fewer, harder: 80 a minute at 30 % power": "2:00 flow at 80 a minute 30 % power bag",
+      "more, lighter: 240 a minute at 10 % power": "2:00 flow at 240 a minute 10 % power bag",
+      "10 strikes a minute more": "2:00 flow at 130 a minute 20 % power bag",
+      "10 strikes a minute fewer": "2:00 flow at 110 a minute 20 % power bag"}),
+    ("2:00 flow 90 % power", "strikes", "==",
+     {"fewer, harder: 100 % power": "2:00 flow 100 % power", "more, lighter: 80 % power": "2:00 flow 80 % power"}),
+    ("1:00 power bag [1-2]", "side", "=", {"sides changed at half": "1:00 power bag [1-2] switch at half"}),
+    ("1:00 power bag [1-2] switch at half", "side", "", {}),
+    ("1:00 power bag", "side", "", {}),
+])  # fmt: skip
+def test_a_knob_is_turned_by_a_notch_that_suits_how_much_there_is_and_never_to_nothing(given_, knob, ways, turned):
+    """Seconds by ones, fives and quarters of a minute; rounds by an eighth; a rate for the same energy, and alone."""
+    found = [(turn, changed) for turn, changed in variants(line(given_)) if turn.knob == knob]
+    assert {turn.name: write(changed, "overhands") for turn, changed in found} == turned
+    assert "".join({True: "+", False: "-", None: "="}[turn.up] for turn, _ in found) == ways
 
 
 @pytest.mark.parametrize(("given_", "target"), [(TOO_LONG, "sprint-power"), (NEARLY, "lactic-capacity")])

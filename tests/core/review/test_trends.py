@@ -90,6 +90,12 @@ def test_days_that_are_all_alike_are_spoken_of_with_their_week():
     assert point(said(days_of(*scaled(*[1] * 8))), "Same").fine
 
 
+def test_a_week_of_seven_days_that_are_the_same_is_the_most_alike_of_all():
+    found = point(said(days_of(*scaled(1, 1, 1, 1, 1, 1), [200] * 7, [200, 210, 190, 200, 205, 195, 0])), "Same")
+    assert not found.fine
+    assert found.text == "Every day of the week of 13 Apr had the same load."
+
+
 def test_a_side_that_does_nearly_all_the_kicking_is_spoken_of():
     days = days_of(*scaled(*[1] * 8))
     days[MONDAY].limbs |= {"left leg": 40.0, "right leg": 120.0}

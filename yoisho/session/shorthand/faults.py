@@ -14,7 +14,7 @@ from yoisho.session.modality import modality_spellings
 from yoisho.session.shorthand.grammar import EXPECTED, KEYWORDS
 from yoisho.session.shorthand.series import place
 from yoisho.strikes.combination import CombinationError
-from yoisho.strikes.line import LineError
+from yoisho.strikes.line import LineError, position_of
 from yoisho.strikes.tempo import TEMPOS, tempo_spellings
 
 EXAMPLE = "8 x (20 all out / 10 rest)"
@@ -34,7 +34,7 @@ class UnknownWordError(ShorthandError):
     """A word that the reading stopped at; what is said of it depends on the words beside it."""
 
     def __init__(self, word: Token):
-        super().__init__(f"“{word}” is not known.", word.start_pos or 0)
+        super().__init__(f"“{word}” is not known.", position_of(word))
         self.word = word
 
 
@@ -56,7 +56,7 @@ def _words() -> list[str]:
 def how_many(strikes: Token) -> ShorthandError:
     """What is said of a technique that no number stands before."""
     said = f"“{strikes}”, how many or for how long? Such as 20 {strikes}, or 3:00 bag {strikes}."
-    return ShorthandError(said, strikes.start_pos or 0, ("a number", "a time"))
+    return ShorthandError(said, position_of(strikes), ("a number", "a time"))
 
 
 def unknown(token: Token) -> ShorthandError:
@@ -66,12 +66,12 @@ def unknown(token: Token) -> ShorthandError:
     hint = f"Did you mean {nearest[0]}?" if nearest else known
     suggestion = nearest[0] if nearest else None
     said = "is not an effort" if not nearest or nearest[0] in tempo_spellings() else "is not a word of the shorthand"
-    return ShorthandError(f"“{token}” {said}. {hint}", token.start_pos or 0, ("an effort",), suggestion)
+    return ShorthandError(f"“{token}” {said}. {hint}", position_of(token), ("an effort",), suggestion)
 
 
 def _of_two_words(text: str, token: Token) -> ShorthandError | None:
     """What is said where two words are nearly one that is known, such as "all outt": at the one that is wrong."""
-    start = token.start_pos or 0
+    start = position_of(token)
     pair = re.match(r"(\w+)(\s+)(\w+)", text[start:].lower())
     nearest = pair and get_close_matches(f"{pair[1]} {pair[3]}", [w for w in _words() if " " in w], n=1, cutoff=0.8)
     if not pair or not nearest:

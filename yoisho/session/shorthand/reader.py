@@ -39,6 +39,7 @@ from yoisho.session.shorthand.settle import (
 from yoisho.session.tree import MOST_REPEATS, Node, check_size, saying, sequence
 from yoisho.strikes import notation
 from yoisho.strikes.drill import Drill, one
+from yoisho.strikes.line import position_of
 from yoisho.strikes.schools import DEFAULT_SCHOOL
 from yoisho.strikes.techniques import plurals, spellings
 from yoisho.strikes.tempo import LADDER, TEMPOS, tempo_spellings
@@ -71,7 +72,7 @@ def _spelled(modifier: Any) -> Any:
 
 def _bound(token: Token, most: int, what: str) -> int:
     if len(token) > 6 or int(token) > most:
-        raise ShorthandError(f"{token[:12]} is too long a number for {what}.", token.start_pos or 0)
+        raise ShorthandError(f"{token[:12]} is too long a number for {what}.", position_of(token))
     return int(token)
 
 
@@ -96,7 +97,7 @@ class _Reader(Transformer[Token, Node]):
     def dose(self, number: Token | Dose, unit: Token | None = None) -> Dose:
         if isinstance(number, Dose):
             return number
-        position = number.start_pos or 0
+        position = position_of(number)
         if number.type == "LADDER" or unit is not None:
             steps = re.split(r"\s*-\s*", number)
             if any(len(step) > 5 for step in steps):
@@ -108,11 +109,11 @@ class _Reader(Transformer[Token, Node]):
     @v_args(inline=True)
     def open_ended(self, word: Token, about: Token | Dose | None = None) -> Dose:
         found = self.dose(about) if about is not None else Dose(0, OPEN_S)
-        return replace(found, position=word.start_pos or 0, open_ended=True)
+        return replace(found, position=position_of(word), open_ended=True)
 
     @v_args(inline=True)
     def timed(self, number: Token, unit: Token | None = None) -> Dose:
-        position = number.start_pos or 0
+        position = position_of(number)
         if number.type == "CLOCK":
             minutes, seconds = re.split("[:']", number)
             if int(seconds) > 59:
@@ -122,7 +123,7 @@ class _Reader(Transformer[Token, Node]):
         return Dose(position, _bound(number, 10**6, "a time") * minute)
 
     def _modifier(self, token: Token) -> tuple[str, Any]:
-        position = token.start_pos or 0
+        position = position_of(token)
         with placed(position):
             match token.type:
                 case "EFFORT" | "PAUSE" | "PAUSE_FOR":
@@ -177,19 +178,19 @@ class _Reader(Transformer[Token, Node]):
 
     @v_args(inline=True)
     def cue(self, word: Token, text: Token, _every: Token, dose: Dose) -> tuple[str, Any]:
-        with placed(word.start_pos or 0):
+        with placed(position_of(word)):
             return "cues", RepeatingCue(text.strip('"').strip(), self._seconds(dose, word))
 
     def _seconds(self, dose: Dose | None, token: Token) -> int:
         if dose is None or dose.seconds is None or dose.open_ended:
-            raise ShorthandError("Every so many seconds, not reps: give a time such as 0:15.", token.start_pos or 0)
+            raise ShorthandError("Every so many seconds, not reps: give a time such as 0:15.", position_of(token))
         return dose.seconds
 
     @v_args(inline=True)
     def beat(self, number: Token, rate: Token | None = None) -> tuple[str, Any]:
         per_min = int(re.findall(r"\d+", number)[0][:6])
         strikes = {"h": 0.5, "s": 1, "d": 2}[rate[0].lower()] if rate else 1
-        with placed(number.start_pos or 0):
+        with placed(position_of(number)):
             return "beat", Beat(per_min, strikes)
 
     @v_args(inline=True)
@@ -210,7 +211,7 @@ class _Reader(Transformer[Token, Node]):
             if name in ("cues", "kit"):
                 said[name] = (*said.get(name, ()), value)
             elif name in said:
-                place = (modifier.start_pos or 0) if isinstance(modifier, Token) else 0
+                place = position_of(modifier) if isinstance(modifier, Token) else 0
                 words = f"Two words for the same thing: the {_CALLED[name]} is said twice. "
                 raise ShorthandError(words + "What comes next begins with a comma.", place)
             else:
@@ -284,7 +285,7 @@ class _Reader(Transformer[Token, Node]):
 
     @v_args(inline=True)
     def struck_so_often(self, struck: Token, _times: Token, number: Token, *modifiers: Any) -> Item:
-        dose = Dose(struck.start_pos or 0, reps=(_bound(number, MOST_REPS, "reps"),))
+        dose = Dose(position_of(struck), reps=(_bound(number, MOST_REPS, "reps"),))
         return self.interval([dose, struck, *modifiers])
 
     def word_first(self, children: list[Any]) -> Item:
@@ -297,7 +298,7 @@ class _Reader(Transformer[Token, Node]):
 
     def pause_first(self, children: list[Any]) -> Item:
         found = self._pause(children)
-        return Item(found.node, position=children[0].start_pos or 0)
+        return Item(found.node, position=position_of(children[0]))
 
     def _pause(self, children: list[Any]) -> Item:
         pause, dose, *others = children
@@ -313,7 +314,7 @@ class _Reader(Transformer[Token, Node]):
     def group(self, children: list[Any]) -> Item:
         node, *modifiers = children
         said = self._said(modifiers)
-        position = next((m.start_pos or 0 for m in modifiers if isinstance(m, Token)), 0)
+        position = next((position_of(m) for m in modifiers if isinstance(m, Token)), 0)
         for name in said:
             if name not in _OF_GROUPS:
                 words = f"The {_CALLED[name]} is said for each interval, inside the brackets."
@@ -334,7 +335,7 @@ class _Reader(Transformer[Token, Node]):
         tokens = [child for child in children if isinstance(child, Token)]
         late = [token for token in tokens if token.type in ("BAND", "PAIRS")]
         if late and item.node is not None:
-            with placed(late[0].start_pos or 0):
+            with placed(position_of(late[0])):
                 item.node = saying(item.node, self._said([*late]))
         for count in (token for token in tokens if token not in late):
             item.counts.append(_so_often(count))
@@ -365,7 +366,7 @@ class _Reader(Transformer[Token, Node]):
                 said = "then" if child.type == "THEN" else child[0]
         if said == "then":
             last = next(child for child in reversed(children) if isinstance(child, Token) and child.type == "THEN")
-            raise ShorthandError("Then what? A time stands behind it, such as then 1:00.", last.start_pos or 0)
+            raise ShorthandError("Then what? A time stands behind it, such as then 1:00.", position_of(last))
         with placed(items[0].position):
             return sequence(settle(items, joins, self.unsaid))
 
@@ -375,7 +376,7 @@ class _Reader(Transformer[Token, Node]):
 
 def _so_often(count: Token) -> int:
     if len(count) > 4 or not 1 <= int(count) <= MOST_REPEATS:
-        raise ShorthandError(f"A repeat runs from 1 to 200 times, not {count}.", count.start_pos or 0)
+        raise ShorthandError(f"A repeat runs from 1 to 200 times, not {count}.", position_of(count))
     return int(count)
 
 
