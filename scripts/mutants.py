@@ -163,12 +163,13 @@ class _Seen:
 
     def __init__(self, measured: Any) -> None:
         self.measured = measured
+        self.plain: Any = functools.lru_cache
         self.took_s: dict[str, float] = {}
         self.remembered: list[Any] = []
 
     def lru_cache(self, *asked: Any, **named: Any) -> Any:
         """In the place of the one that Python has."""
-        made = functools.lru_cache.__wrapped__(*asked, **named)  # type: ignore[attr-defined]
+        made = self.plain(*asked, **named)
         if asked and callable(asked[0]):
             return self._kept(made)
         return lambda function: self._kept(made(function))
@@ -194,7 +195,7 @@ def look(told: Path, tests: list[str]) -> int:
 
     measured = coverage.Coverage(data_file=None, source=["yoisho"], config_file=False)
     seen = _Seen(measured)
-    functools.lru_cache = functools.wraps(functools.lru_cache)(seen.lru_cache)  # type: ignore[assignment]
+    functools.lru_cache = seen.lru_cache  # type: ignore[assignment]
     measured.start()
     code = pytest.main([*PYTEST, *tests], plugins=[seen])
     measured.stop()
