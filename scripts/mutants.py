@@ -258,16 +258,15 @@ class Known:
         """Those that could notice it, the likely and the quick first."""
         lines = self.by.get(str(mutant.file.relative_to(ROOT)), {})
         coming = {each for line in range(mutant.line, mutant.end[0] + 1) for each in lines.get(str(line), ())}
-        first: list[str] = []
         if not coming:
-            first = sorted(self.of_package(*OF_ALL), key=self._cost)
             coming = {each for tests in lines.values() for each in tests}
-            coming |= {*first, *self.of_package(mutant.package, *BESIDE[mutant.package])}
+            coming |= {*self.of_package(mutant.package, *BESIDE[mutant.package], *OF_ALL)}
         quick = sorted(coming, key=self._cost)
-        own = set(self.of_package(mutant.package))
-        tests = [*dict.fromkeys([*first, *(each for each in quick if each in own), *quick])]
+        own, of_all = ({*self.of_package(*packages)} for packages in ((mutant.package,), OF_ALL))
+        near = [[each for each in quick if each in some] for some in (own, of_all)]
+        tests = [*dict.fromkeys([*near[0][:FIRST], *near[1], *near[0], *quick])]
         lasts = accumulate(self.took_s[each] for each in tests)
-        return [each for each, last_s in zip(tests, lasts, strict=True) if last_s <= self.within_s or each in first]
+        return [each for each, last_s in zip(tests, lasts, strict=True) if last_s <= self.within_s or each in of_all]
 
 
 def _try(mutant: Mutant, tree: Path, tests: list[str]) -> NoReturn:

@@ -21,6 +21,7 @@ from yoisho.engine.person import (
 from yoisho.engine.stores import STEP_S
 from yoisho.engine.strike_cost import BLOWS, COST_CV, EFFICIENCY, J_PER_ML_O2, REFERENCE_MASS_KG
 from yoisho.method.document import Equation, Section, Table
+from yoisho.session.modality import MODALITIES
 from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.tempo import TEMPOS, Tempo
 
@@ -107,6 +108,11 @@ def effort() -> Section:
          f"{t.reset_s:g}" if t.pace else "")
         for t in TEMPOS.values()
     )  # fmt: skip
+    done_on = tuple(
+        (m.word, TEMPOS[m.tempo].word, f"{m.rep_s:g}" if m.rep_s else "", f"{m.demand_frac:g}" if m.demand_frac else "",
+         f"{m.share:g}" if m.share else "", "" if m.strikes else f"{m.ceiling_frac:g}")
+        for m in MODALITIES.values()
+    )  # fmt: skip
     blows = tuple(
         (name.replace("-", " "), f"{b.mass_kg:g}", f"{b.speed_m_s:g}", f"{b.top_per_s:g}", f"{b.cost_ml_kg:.2f}")
         for name, b in BLOWS.items()
@@ -137,6 +143,9 @@ def effort() -> Section:
             Table("How a word is drawn, rated and struck where nothing else is said; own settings",
                   ("word", "drawn at, x VO2max", "rated, of 10", "strikes a minute", "times a strike's own seconds",
                    "reset between passes, s"), timed),
+            Table("What work is done on or with; own settings",
+                  ("modality", "word where none is said", "seconds a rep", "drawn at, x VO2max, where not the word's",
+                   "share of the way, where not the word's", "ceiling, x VO2max"), done_on),
             Table("How long one takes, at its own pace; own settings", ("", "seconds"),
                   tuple((t.word, f"{t.seconds:g}") for t in TECHNIQUES.values())),
             Table("Punches on a bag, mL/kg/min: Arseneau 2011, from memory, and ours at 30 % of a full punch's energy",

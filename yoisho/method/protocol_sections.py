@@ -1,9 +1,12 @@
 """The section on protocols: what a proposal is chosen from, and what goes around it."""
 
+import re
 from collections.abc import Sequence
 from itertools import pairwise
 from typing import Any
 
+from yoisho.design.scale import EFFECT
+from yoisho.design.tradeoffs import SIDES
 from yoisho.engine.person import person
 from yoisho.judgement.targets import TARGETS
 from yoisho.method.document import Section, Table
@@ -35,6 +38,15 @@ def _row(family: Family) -> tuple[str, ...]:
 
 
 def proposals() -> Section:
+    told = tuple(
+        (re.sub(r"{\w+}", "…", side.least), re.sub(r"{\w+}", "…", side.most),
+         f"{100 * side.apart:g} {'points' if side.points else '%'}")
+        for side in SIDES
+    )  # fmt: skip
+    kept = tuple(
+        (aim.label, aim.unit, f"{aim.matters:g}", f"{100 * aim.matters_frac:g} %" if aim.matters_frac else "")
+        for aim in EFFECT
+    )
     around = tuple((word, write(WARM_UP[scale].tree), write(COOL_DOWN.tree)) for scale, word in SCALES.items())
     return Section(
         "proposals", "What a proposal is chosen from",
@@ -48,5 +60,9 @@ def proposals() -> Section:
             Table("Forms, with the first of their values",
                   ("protocol", "form", "values", "made for", "source"), tuple(map(_row, FAMILIES))),
             Table("Around a protocol of the library; own setting", ("scale", "warm-up", "cool-down"), around),
+            Table("What is said of a proposal beside the others, where it stands out by so much; own settings",
+                  ("of the lowest", "of the highest", "by"), told),
+            Table("What is kept where a session is scaled, and how much counts as one step away; own settings",
+                  ("figure", "unit", "so much", "or so much of what it was"), kept),
         ),
     )  # fmt: skip

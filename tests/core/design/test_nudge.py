@@ -147,6 +147,13 @@ def test_a_nudge_changes_one_thing_and_names_it():
     ("1 x (8 x (20 power) rest 0:05)", "rounds", "++-",
      {"1 set more": "2 × (8 × (20 power) rest 0:05)", "1 round more": "1 × (9 × (20 power) rest 0:05)",
       "1 round fewer": "1 × (7 × (20 power) rest 0:05)"}),
+    ("3 x (20 power) rest 0:10", "rest", "+-",
+     {"0:05 more rest between": "3 × (20 power) rest 0:15", "0:05 less rest between": "3 × (20 power) rest 0:05"}),
+    ("30 power", "effort", "+-",
+     {"all out instead of power": "30 all out", "combination instead of power": "30 combination"}),
+    ("9-7-5 reps power", "work", "+-",
+     {"1 rep more a round": "3 × (10-8-6 reps power)", "1 rep fewer a round": "3 × (8-6-4 reps power)"}),
+    ("2-1 reps power", "work", "+", {"1 rep more a round": "2 × (3-2 reps power)"}),
     ("3 x (20 power) rest 0:05", "rest", "+", {"0:05 more rest between": "3 × (20 power) rest 0:10"}),
     ("1:00 combination bag [1-2] reset 30", "strikes", "+==",
      {"a shorter reset": "1:00 combination bag [1-2] reset 29",
@@ -306,7 +313,8 @@ def test_no_nudge_and_no_series_ends_in_a_stop_or_calls_up_what_did_not_speak(wh
             assert judge(read(who, series.session.unrolled(), ranges=False), target).trains_best == target
 
 
-@pytest.mark.parametrize(("reps", "names"), [(1, {"1 rep more"}), (10, {"1 rep more", "1 rep fewer"}),
+@pytest.mark.parametrize(("reps", "names"), [(1, {"1 rep more"}), (2, {"1 rep more", "1 rep fewer"}),
+                                             (10, {"1 rep more", "1 rep fewer"}),
                                              (25, {"2 reps more", "2 reps fewer"})])  # fmt: skip
 def test_reps_change_by_one_or_by_a_tenth_and_never_to_none(reps, names):
     assert {name for name in named(variants(line(f"{reps} reps power bag [1-2]"))) if "rep" in name} == names

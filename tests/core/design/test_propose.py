@@ -11,6 +11,7 @@ from yoisho.design.propose import (
     Limits,
     ProposalError,
     _Bench,
+    at_home,
     propose_all,
 )
 from yoisho.design.search import NOT_POSSIBLE, Search
@@ -167,11 +168,17 @@ def test_impossible_minutes_are_refused_with_the_possible_ones(minutes):
 
 
 @pytest.mark.parametrize(
-    ("more", "words"), [({"modality": "skip"}, "bag, pads or shadow"), ({"most_strikes": 0}, "at least 1")]
-)
+    ("more", "words"), [({"modality": "skip"}, "bag, pads or shadow"), ({"most_strikes": 0}, "at least 1"),
+                         ({"rule_set": "thumbs"}, "no rule set is called 'thumbs'; there are .*taekwondo")]
+)  # fmt: skip
 def test_impossible_limits_say_what_is_possible(more, words):
     with pytest.raises(ProposalError, match=words):
         Limits(30, **more)
+
+
+def test_the_least_that_can_be_asked_for_is_possible():
+    assert Limits(30, most_strikes=1).most_strikes == 1
+    assert Limits(30, rule_set="taekwondo").holding_for(club_boxer()).rule_set == "taekwondo"
 
 
 def test_limits_that_leave_nothing_say_what_to_do():
@@ -228,3 +235,28 @@ def test_nothing_is_proposed_that_calls_up_a_stop_or_what_could_be_left_out(name
 def test_where_a_stop_stands_against_all_training_nothing_is_proposed_and_the_reason_is_said(around):
     with pytest.raises(ProposalError, match="nothing is proposed"):
         propose_all(club_boxer(), "aerobic-base", Limits(20), around)
+
+
+def test_twenty_minutes_have_room_for_a_cool_down_and_twelve_for_a_warm_up():
+    def names(minutes):
+        return [part.name for part in best("skill", minutes).session.parts]
+
+    assert names(20)[-1] == "Cool-down"
+    assert names(19)[-1] == "Main set"
+    assert names(12)[0] == "Warm-up"
+    assert names(11)[0] == "Main set"
+
+
+def test_at_home_is_a_protocol_that_was_made_for_the_purpose_with_what_is_at_hand():
+    for target in ("sprint-power", "threshold", "skill"):
+        made_for = {family.name for family in FAMILIES if target in family.home}
+        assert at_home(club_boxer(), target, Limits(30)).title in made_for
+    bare = Limits(30, kit=frozenset(MODALITIES) - {"carry"})
+    assert at_home(club_boxer(), "threshold", bare).title == "Long rounds, high but tolerated"
+
+
+def test_where_nothing_of_its_own_fits_the_best_of_all_is_at_home():
+    """Four minutes have no room for a round of skill."""
+    best_of_all = propose_all(club_boxer(), "skill", Limits(4))[0]
+    assert "skill" not in best_of_all.family.home
+    assert at_home(club_boxer(), "skill", Limits(4)) == best_of_all.session

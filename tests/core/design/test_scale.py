@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from tests.core.people import SOMEBODY
 from yoisho.design.nudge import searchable
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
-from yoisho.design.scale import EFFECT, ScaleError, convert, distance, scale, softened, three_of
+from yoisho.design.scale import EFFECT, ScaleError, _traded, convert, distance, scale, softened, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
 from yoisho.judgement.cautions import bars, cautions
@@ -204,3 +204,21 @@ def test_a_session_of_thousands_is_refused_with_the_limit_and_one_at_the_limit_i
     with pytest.raises(ScaleError, match="from up to 600 another can be worked out"):
         scale(Session("Large", (Part("Main", line("31 x (10 x (20 power, 10 rest))")),)), person(), person())
     searchable(Session("Just", (Part("Main", line("30 x (10 x (20 power, 10 rest))")),)))
+
+
+def test_seconds_are_traded_inside_a_round_from_each_effort_to_each_other_and_reps_are_left_alone():
+    def traded(text):
+        return [write(each) for each in _traded(line(text))]
+
+    assert traded("30 technique, 20 power") == ["25 technique, 25 power", "35 technique, 15 power"]
+    assert traded("5s technique, 10 power") == ["10 technique, 5s power"], "nothing is traded to nothing"
+    assert traded("20 reps power, 30 flow") == []
+    assert traded("30 flow") == []
+    assert traded("2 x (30 flow, 10 power) rest 0:20") == [
+        "2 × (25 flow, 15 power) rest 0:20", "2 × (35 flow, 5s power) rest 0:20",
+    ]  # fmt: skip
+
+
+def test_under_other_rules_there_are_at_least_two_rounds():
+    short = to_rules(session("Main: 2 x (1:00 power) rest 0:30"), RULE_SETS["mma-pro"])
+    assert write(short.parts[1].tree) == "2 × (5:00 power) rest 1:00"

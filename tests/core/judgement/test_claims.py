@@ -6,6 +6,7 @@ from tests.core.people import club_boxer
 from yoisho.engine.energy_cost import kcal_of_met
 from yoisho.engine.readout import read
 from yoisho.judgement.claims import ClaimError, kcal, tabata, trains
+from yoisho.judgement.verdict import judge
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
@@ -63,6 +64,17 @@ def test_the_research_protocol_and_its_clock_are_told_apart():
 def test_a_purpose_can_be_claimed_too():
     assert trains(reading("20:00 flow"), "aerobic-base").answer == "true"
     assert trains(reading("20:00 flow"), "lactic-capacity").answer == "not true"
+
+
+@pytest.mark.parametrize(("text", "strokes", "answer"), [
+    ("20:00 flow", 5, "true"), ("8 x (15 all out) rest 0:30", 4, "true"),
+    ("8 x (20 all out, 10 rest)", 3, "true in part"), ("10 x (20 all out) rest 0:10", 2, "not true"),
+])  # fmt: skip
+def test_four_strokes_of_five_make_a_claim_true_and_three_in_part(text, strokes, answer):
+    purpose = "aerobic-base" if "flow" in text else "sprint-capacity"
+    found = reading(text)
+    assert judge(found, purpose).strokes == strokes
+    assert trains(found, purpose).answer == answer
 
 
 @pytest.mark.parametrize("wrong", [0, -5, 1e9])

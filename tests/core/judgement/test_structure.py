@@ -1,11 +1,12 @@
 """The shape of a session as a coach sees it: efforts, rests and rounds."""
 
+import numpy as np
 import pytest
 
 from tests.core.people import club_boxer
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.judgement.structure import pauses, rounds_of, rules_for, structure
+from yoisho.judgement.structure import ROUND_BREAK_S, fade_last_round, pauses, rounds_of, rules_for, structure
 from yoisho.session.rules import RULE_SETS
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
@@ -77,3 +78,16 @@ def test_a_rule_set_can_be_fought_and_is_written_plainly(rules):
 def test_one_round_alone_has_no_rest_to_hold_against_the_rules():
     found = reading("20:00 flow")
     assert structure(found, None, found.work_bouts)["round_rest_ratio"] == 0
+
+
+def test_of_nothing_but_rest_every_figure_of_rounds_is_nothing():
+    found = of(reading("1:00 flow"))
+    rested = read(club_boxer(), unroll(line("20:00 flow"), line("5:00 rest")), ranges=False)
+    assert structure(rested, None, rested.work_bouts)["rounds_ratio"] == found["rounds_ratio"] > 0
+    assert fade_last_round(unroll(line("5:00 rest")), np.full((1, 3), 0.5)).tolist() == [0, 0, 0]
+
+
+def test_a_pause_of_half_a_minute_parts_rounds_and_a_shorter_one_does_not():
+    assert ROUND_BREAK_S == 30
+    parted = [len(rounds_of(unroll(line(f"3 x (1:00 technique) rest 0:{rest}")))) for rest in (29, 30)]
+    assert parted == [1, 3]

@@ -197,3 +197,17 @@ def test_the_bouts_rounds_begin_with_the_rules_own_number_and_length(rules):
     tree = family.build(person(rule_set=rules), {name: values[0] for name, values in family.knobs.items()})
     assert (tree.count, tree.between.seconds) == (RULE_SETS[rules].rounds, RULE_SETS[rules].rest_s)
     assert sum(one.seconds for one in tree.body.items) == RULE_SETS[rules].round_s
+
+
+def test_a_version_that_is_not_the_clubs_is_named_in_the_title():
+    for protocol in PROTOCOLS.values():
+        for scale, version in protocol.scales.items():
+            named = protocol.name if version == protocol.scales["club"] else f"{protocol.name}: {version.name}"
+            assert protocol.session(version).title == named, (protocol.id, scale)
+
+
+def test_a_family_says_that_it_kicks_where_kicks_and_knees_are_in_it():
+    for family in FAMILIES:
+        first = family.build(person(), {name: values[-1] for name, values in family.knobs.items()})
+        limbs = volume(unroll(first).intervals).limbs
+        assert family.kicks is any(limb.endswith("leg") for limb in limbs), family.id

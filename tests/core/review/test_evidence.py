@@ -8,6 +8,7 @@ from scipy import stats
 
 from yoisho.engine.cohort import best_guess, draws
 from yoisho.engine.person import person
+from yoisho.engine.readout import read as read_engine
 from yoisho.review.evidence import (
     NOISE,
     EvidenceError,
@@ -180,3 +181,29 @@ def test_a_rating_at_either_end_of_its_range_is_within_it():
     easy = unroll(read("3:00 technique"))
     within = [rpe for rpe in range(11) if scores(WHO, [Seen(easy, rpe=rpe)])["rpe"].inside]
     assert within == [3, 4, 5, 6]
+
+
+@pytest.mark.parametrize(("bpm", "read"), [(19, False), (20, True), (250, True), (251, False)])
+def test_hearts_from_twenty_to_two_hundred_and_fifty_are_believed(bpm, read):
+    seen = Seen(TABATA, heart=((0.0, bpm), *steady(150, 240)[1:]))
+    if read:
+        assert prepared(seen).windows[0] == 15
+    else:
+        with pytest.raises(EvidenceError, match="from 20 to 250"):
+            prepared(seen)
+
+
+def test_the_first_reading_counts_and_what_was_told_before_the_bell_or_after_the_end_does_not():
+    whole = prepared(Seen(TABATA, heart=steady(150, 240)))
+    more = prepared(Seen(TABATA, heart=((-5.0, 60.0), *steady(150, 240), (240.0, 60.0))))
+    assert whole.values["heart"].tolist() == more.values["heart"].tolist() == [150] * 8
+    higher = prepared(Seen(TABATA, heart=((0.0, 240.0), *steady(150, 240)[1:])))
+    assert higher.values["heart"][0] == pytest.approx(150 + 90 / 6)
+
+
+def test_a_forecast_of_the_heart_is_read_between_the_samples_up_to_the_end():
+    """Half minutes are told at their middle, where the engine's own course stands."""
+    log = prepared(Seen(TABATA, heart=steady(150, 240)))
+    told = next(forecasts(WHO, [log], best_guess(WHO))).values["heart"][:, 0]
+    traces = read_engine(WHO, TABATA, ranges=False).traces
+    assert told == pytest.approx(np.interp(log.windows, traces.seconds, traces.heart_rate_bpm), abs=1.0)

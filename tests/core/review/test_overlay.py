@@ -7,7 +7,7 @@ import pytest
 
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.review.overlay import lay, on_the_run
+from yoisho.review.overlay import LEAST_OVERLAP_S, lay, on_the_run
 from yoisho.session.shorthand import read as line
 from yoisho.session.timeline import unroll
 
@@ -66,3 +66,15 @@ def test_an_even_course_is_a_guess():
 def test_only_what_lies_on_the_run_is_kept():
     heart = [(0.0, 90.4), (10.0, 100.0), (20.0, 110.0)]
     assert on_the_run(heart, -10.0, 10.0) == ((0.0, 100),)
+
+
+def test_a_clock_is_believed_where_two_minutes_of_the_run_are_covered_and_no_sooner():
+    """A watch that was put on in the last moments says too little of where it lies."""
+    file = [(float(second), 120.0 + second % 7) for second in range(600)]
+    least = LEAST_OVERLAP_S
+    for covered, by in ((least, "clock"), (least - 1, "match")):
+        begun = BEGUN - timedelta(seconds=len(RUN) - covered)
+        assert lay(file, BEGUN, RUN, begun).by == by
+    for covered, by in ((least, "clock"), (least - 1, "match")):
+        begun = BEGUN + timedelta(seconds=file[-1][0] - covered)
+        assert lay(file, BEGUN, RUN, begun).by == by

@@ -129,3 +129,10 @@ def test_lactic_days_within_48_hours_are_spoken_of():
 def test_of_two_weeks_too_little_can_be_said():
     block = said(days_of(*scaled(1, 1)))
     assert (block.title, block.points) == ("Too little to say", ())
+
+
+def test_two_weeks_that_are_not_lighter_are_enough_for_a_slope():
+    """A week that was lighter on purpose is no part of it."""
+    block = said(days_of(*scaled(1, 1.5, 0.6)), 3, MONDAY + timedelta(weeks=3))
+    assert block.sentence.startswith("Load climbs by 40 % a week"), block.sentence
+    assert "1 lighter week in 3" in block.sentence

@@ -193,3 +193,29 @@ def test_what_is_shown_is_called_strike_by_strike_with_time_to_see_each(length):
     assert len(shown) in (3, 6), "once, or twice where there is time"
     assert all(0.19 <= gap <= 1.51 for gap in gaps), gaps
     assert shown[-1].at_s + shown[-1].seconds <= ends_s
+
+
+@pytest.mark.parametrize(("seconds", "called"), [(16, []), (17, [15]), (31, [15]), (32, [15, 30])])
+def test_a_cue_leaves_the_last_second_to_the_bell(seconds, called):
+    assert [at for at, kind, _ in said(f'{seconds}s flow say "breathe" every 0:15') if kind == "cue"] == called
+
+
+@pytest.mark.parametrize(("rest_s", "told"), [(5, False), (6, True)])
+def test_a_rest_of_six_seconds_has_room_for_words(rest_s, told):
+    assert ("next" in kinds(f"20 power, {rest_s}s rest, 20 flow")[1:]) is told
+
+
+def test_no_time_is_told_of_work_shorter_than_a_minute_and_a_half():
+    def left(text):
+        return [words for _, kind, words in said(text) if kind == "time"]
+
+    assert left("1:29 flow") == []
+    assert left("1:30 flow") == ["1 minute", "30 seconds"]
+
+
+def test_with_neighbours_that_touch_nothing_is_left_out():
+    """One call may end at the very moment at which another begins."""
+    first = Call(10.0, "cue", "hands up")
+    second = Call(10.0 + first.seconds, "cue", "chin down")
+    schedule = call_schedule(unroll(read("1:00 rest")), Settings(), (first, second))
+    assert [call for call in schedule if call.kind == "cue"] == [first, second]

@@ -70,3 +70,15 @@ def test_every_interval_is_announced_once(tree):
     timeline = unroll(tree)
     announced = [cue.at_s for cue in cue_schedule(timeline) if cue.kind in ("bell", "change")]
     assert announced == [interval.start_s for interval in timeline.intervals]
+
+
+def test_a_count_does_not_begin_with_the_rest_it_counts_down():
+    """Three seconds of rest: the bell says that they begin, and two and one are counted."""
+    assert [at for at, kind in cues("20 power, 3s rest, 20 power") if kind == "count" and at > 0] == [21, 22]
+    assert [at for at, kind in cues("20 power, 4s rest, 20 power") if kind == "count" and at > 0] == [21, 22, 23]
+
+
+def test_twenty_seconds_are_the_shortest_that_are_clacked():
+    assert [(seconds, "clack" in [kind for _, kind in cues(f"{seconds}s power")]) for seconds in (19, 20)] == [
+        (19, False), (20, True)
+    ]  # fmt: skip

@@ -111,3 +111,8 @@ def test_every_turn_is_somebodys_and_only_theirs(tree, of, shift):
 @given(st.integers(0, 100), st.integers(2, 6))
 def test_nobody_has_two_turns_in_a_row(turn, of):
     assert all(a != b for a, b in pairwise(whose(n, of) for n in range(turn, turn + of + 1)))
+
+
+def test_of_three_a_swap_by_hand_gives_the_turn_to_the_next_place():
+    assert [whose(0, 3, shift) for shift in range(4)] == [0, 1, 2, 0]
+    assert [whose(turn, 3, 1) for turn in range(3)] == [1, 2, 0]

@@ -87,3 +87,8 @@ def test_only_what_the_worn_devices_noticed_until_the_end_is_kept():
     alone = kept_of(WHO, LONG, 600, 1, ("strap",))
     assert (alone.heart, alone.strikes) == (both.heart, None)
     assert kept_of(WHO, LONG, 600, 1, ()).heart == ()
+
+
+def test_the_noise_of_a_strap_goes_five_beats_below_rest_and_no_further():
+    calm = unroll(read("30:00 rest, 10 flow"))
+    assert min(bpm for seed in range(8) for bpm in simulate(WHO, calm, seed).heart if bpm is not None) == 55 - 5

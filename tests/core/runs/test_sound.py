@@ -6,14 +6,16 @@ from pathlib import Path
 import numpy as np
 import pytest
 
-from yoisho.runs.calls import Settings
+from yoisho.runs.calls import Call, Settings
 from yoisho.runs.cues import COUNT_IN_S
 from yoisho.runs.plan import Plan
 from yoisho.runs.sound import (
     AFTER_S,
+    FALL_S,
     FULL,
     LOUDNESS,
     RATE,
+    RISE_S,
     UNDER_CALLS,
     Event,
     ducked,
@@ -142,3 +144,17 @@ def test_music_underneath_goes_down_for_every_call_and_comes_back():
 
 def test_the_beat_lies_well_under_every_bell_and_call():
     assert LOUDNESS["pulse"] <= 0.5 * min(loud for kind, loud in LOUDNESS.items() if kind != "pulse")
+
+
+def test_calls_that_follow_close_leave_the_music_down_and_those_apart_let_it_come_back():
+    near, far = Call(10.0, "cue", "hands up"), Call(30.0, "cue", "chin down")
+    after = Call(10.0 + near.seconds + 0.5, "cue", "breathe")
+    moments, loudness = ducked([far, after, near])
+    between = COUNT_IN_S + 10.0 + near.seconds + 0.25
+    assert np.interp(between, moments, loudness) == pytest.approx(UNDER_CALLS)
+    assert np.interp(COUNT_IN_S + 25.0, moments, loudness) == pytest.approx(1.0)
+    assert np.interp(COUNT_IN_S + 30.0 + far.seconds / 2, moments, loudness) == pytest.approx(UNDER_CALLS)
+    assert np.interp(COUNT_IN_S + after.at_s + after.seconds + FALL_S + RISE_S, moments, loudness) == pytest.approx(1.0)
+    long, inside = Call(50.0, "cue", " ".join(["word"] * 12)), Call(50.5, "cue", "short")
+    moments, loudness = ducked([long, inside])
+    assert np.interp(COUNT_IN_S + 50.0 + long.seconds - 0.1, moments, loudness) == pytest.approx(UNDER_CALLS)

@@ -30,7 +30,9 @@ def test_behind_the_last_part_the_lines_are_added():
 
 def test_a_title_at_its_longest_still_says_the_week():
     long = Session("T" * 120, THURSDAY.parts)
-    assert sessions_over(long, 1, "6 x 30 power rest 90/75/60")[2].title.endswith("T, week 3 of 3")
+    third = sessions_over(long, 1, "6 x 30 power rest 90/75/60")[2].title
+    assert third.endswith("T, week 3 of 3")
+    assert len(third) == 120, "and is no longer than a title may be"
 
 
 @pytest.mark.parametrize(("part", "text", "words"), [

@@ -1,6 +1,8 @@
+import pytest
 from hypothesis import given
 
 from tests.core.trees import trees
+from yoisho.session.interval import SessionError
 from yoisho.session.shorthand import read
 from yoisho.session.timeline import unroll
 from yoisho.strikes.tempo import TEMPOS
@@ -59,3 +61,10 @@ def test_on_a_beat_each_beat_is_a_strike_whatever_the_length_of_the_combination(
 def test_of_no_parts_the_timeline_is_empty():
     empty = unroll()
     assert (empty.total_s, empty.work_s, empty.rest_s, empty.strikes) == (0, 0, 0, 0)
+
+
+def test_four_hours_at_one_bag_are_allowed_and_a_second_more_is_not():
+    hour = read("4 x (15:00 flow bag pairs)")
+    assert unroll(hour, sharing=4).total_s == 4 * 3600
+    with pytest.raises(SessionError, match="longer than 4 hours"):
+        unroll(hour, read("1s rest"), sharing=4)

@@ -75,3 +75,12 @@ def test_length_and_count_are_known_without_unrolling(tree):
     timeline = unroll(tree)
     assert timeline.total_s == duration_s(tree)
     assert len(timeline.intervals) == interval_count(tree)
+
+
+def test_brackets_go_no_deeper_for_standing_in_a_row():
+    node = Interval(1, "flow")
+    for _ in range(DEEPEST - 2):
+        node = Repeat(1, node)
+    check_size(Sequence((node, Interval(1, "rest"))))
+    with pytest.raises(SessionError, match="deep"):
+        check_size(Sequence((Repeat(1, node), Interval(1, "rest"))))

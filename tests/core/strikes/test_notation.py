@@ -64,6 +64,7 @@ def test_the_floor_hears_words_not_numbers():
     [
         ("1-2, slpi", 5, "Did you mean slip?"),
         ("1-2-9", 4, "the numbers go from 1 to 8"),
+        ("1-0008", 2, "0008 is no punch"),
         ("1-2, elbow leg", 5, "no height leg"),
         ("1-@", 2, "“@” at character 3"),
         ("1-2 then", 8, "the end of the line"),
