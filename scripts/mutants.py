@@ -29,6 +29,7 @@ from itertools import accumulate
 from pathlib import Path
 from py_compile import PycInvalidationMode
 from random import Random
+from types import CodeType
 from typing import Any, NoReturn
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -158,7 +159,8 @@ def _put(mutant: Mutant, tree: Path) -> None:
 class _Seen:
     """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees.
 
-    What the core remembers is forgotten before every test: else only the first would come by its lines.
+    What the core remembers is forgotten before every test: else only the first would come by its lines. What takes no
+    arguments (a parser) is made once all the same, and its lines count as those that every test may come by.
     """
 
     def __init__(self, measured: Any) -> None:
@@ -166,6 +168,7 @@ class _Seen:
         self.plain: Any = functools.lru_cache
         self.took_s: dict[str, float] = {}
         self.remembered: list[Any] = []
+        self.made_once: list[CodeType] = []
 
     def lru_cache(self, *asked: Any, **named: Any) -> Any:
         """In the place of the one that Python has."""
@@ -176,7 +179,11 @@ class _Seen:
 
     def _kept(self, function: Any) -> Any:
         if function.__module__.startswith("yoisho."):
-            self.remembered.append(function)
+            code = function.__wrapped__.__code__
+            if code.co_argcount + code.co_kwonlyargcount:
+                self.remembered.append(function)
+            else:
+                self.made_once.append(code)
         return function
 
     def pytest_runtest_logstart(self, nodeid: str) -> None:
