@@ -109,10 +109,15 @@ def test_a_ladder_steps_with_its_repeat_and_begins_anew():
     assert Interval(30, "power").reps_at() is None
 
 
-def test_a_means_can_cost_more_or_less_than_its_effort_says():
+def test_a_modality_can_cost_more_or_less_than_its_effort_says():
     assert Interval(60, "hold", modality="plank").demand_frac == MODALITIES["plank"].demand_frac
     assert Interval(60, "power", modality="plank").demand_frac == TEMPOS["power"].demand_frac
     assert Interval(60, "hold", modality="carry").demand_frac == TEMPOS["hold"].demand_frac
+
+
+def test_a_stated_demand_is_what_is_asked_whatever_the_effort_and_what_it_is_done_on():
+    assert read("20 at 170%").demand_frac == 1.7
+    assert read("20 plank at 60%").demand_frac == 0.6
 
 
 def test_in_pairs_the_partner_rests_meanwhile_and_the_clock_doubles():

@@ -41,6 +41,7 @@ def test_a_partners_turn_is_said():
 
 def test_a_ladder_is_told_step_by_step():
     assert "9, 7, then 5 reps power" in meaning(read("3 x (9-7-5 reps power)"))
+    assert "9, then 7 reps power" in meaning(read("2 x (9-7 reps power)"))
 
 
 @given(trees)
