@@ -9,7 +9,6 @@ own, against the tests that come by its line, those that mirror its package firs
 import argparse
 import ast
 import compileall
-import functools
 import gc
 import hashlib
 import json
@@ -29,7 +28,6 @@ from itertools import accumulate
 from pathlib import Path
 from py_compile import PycInvalidationMode
 from random import Random
-from types import CodeType
 from typing import Any, NoReturn
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -157,38 +155,13 @@ def _put(mutant: Mutant, tree: Path) -> None:
 
 
 class _Seen:
-    """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees.
-
-    What the core remembers is forgotten before every test: else only the first would come by its lines. What takes no
-    arguments (a parser) is made once all the same, and its lines count as those that every test may come by.
-    """
+    """A plugin that tells of every test how long it took, and lets coverage know whose lines it sees."""
 
     def __init__(self, measured: Any) -> None:
         self.measured = measured
-        self.plain: Any = functools.lru_cache
         self.took_s: dict[str, float] = {}
-        self.remembered: list[Any] = []
-        self.made_once: list[CodeType] = []
-
-    def lru_cache(self, *asked: Any, **named: Any) -> Any:
-        """In the place of the one that Python has."""
-        made = self.plain(*asked, **named)
-        if asked and callable(asked[0]):
-            return self._kept(made)
-        return lambda function: self._kept(made(function))
-
-    def _kept(self, function: Any) -> Any:
-        if function.__module__.startswith("yoisho."):
-            code = function.__wrapped__.__code__
-            if code.co_argcount + code.co_kwonlyargcount:
-                self.remembered.append(function)
-            else:
-                self.made_once.append(code)
-        return function
 
     def pytest_runtest_logstart(self, nodeid: str) -> None:
-        for each in self.remembered:
-            each.cache_clear()
         self.measured.switch_context(nodeid)
 
     def pytest_runtest_logreport(self, report: Any) -> None:
@@ -202,7 +175,6 @@ def look(told: Path, tests: list[str]) -> int:
 
     measured = coverage.Coverage(data_file=None, source=["yoisho"], config_file=False)
     seen = _Seen(measured)
-    functools.lru_cache = seen.lru_cache  # type: ignore[assignment]
     measured.start()
     code = pytest.main([*PYTEST, *tests], plugins=[seen])
     measured.stop()
@@ -258,22 +230,24 @@ class Known:
         ways = tuple(f"tests/core/{each}" for each in packages)
         return [each for each in self.took_s if each.startswith(ways)]
 
-    def _cost(self, test: str) -> float:
-        return self.took_s[test]
-
     def tests_of(self, mutant: Mutant) -> list[str]:
-        """Those that could notice it, the likely and the quick first."""
+        """Those that could notice it, the likely and the quick first.
+
+        All of its own package are among them: of what is remembered only the first test comes by the lines.
+        """
         lines = self.by.get(str(mutant.file.relative_to(ROOT)), {})
         coming = {each for line in range(mutant.line, mutant.end[0] + 1) for each in lines.get(str(line), ())}
         if not coming:
             coming = {each for tests in lines.values() for each in tests}
             coming |= {*self.of_package(mutant.package, *BESIDE[mutant.package], *OF_ALL)}
-        quick = sorted(coming, key=self._cost)
-        own, of_all = ({*self.of_package(*packages)} for packages in ((mutant.package,), OF_ALL))
-        near = [[each for each in quick if each in some] for some in (own, of_all)]
-        tests = [*dict.fromkeys([*near[0][:FIRST], *near[1], *near[0], *quick])]
+        own, of_all = self.of_package(mutant.package), self.of_package(*OF_ALL)
+        near, told, far, rest = (
+            sorted(some, key=lambda each: self.took_s[each])
+            for some in (coming.intersection(own), coming.intersection(of_all), coming, own)
+        )
+        tests = [*dict.fromkeys([*near[:FIRST], *told, *near, *far, *rest])]
         lasts = accumulate(self.took_s[each] for each in tests)
-        return [each for each, last_s in zip(tests, lasts, strict=True) if last_s <= self.within_s or each in of_all]
+        return [each for each, last_s in zip(tests, lasts, strict=True) if last_s <= self.within_s or each in told]
 
 
 def _try(mutant: Mutant, tree: Path, tests: list[str]) -> NoReturn:

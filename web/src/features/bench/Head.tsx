@@ -152,7 +152,8 @@ export function Head(props: Props) {
               </span>
             )}
           </button>
-          <button type="button" className="act" disabled={!save.can} onClick={onSave}>
+          {/* As wide as its longest word by itself: nothing beside it moves while it saves. */}
+          <button type="button" className="act min-w-[88px]" disabled={!save.can} onClick={onSave}>
             {save.word}
           </button>
           <button type="button" className="act main" disabled={!canRun} onClick={onRun}>
