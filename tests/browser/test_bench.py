@@ -232,8 +232,11 @@ def test_undo_goes_on_after_a_reload(bench):
     bench.get_by_role("spinbutton", name="Rounds").focus()
     bench.keyboard.press("-")
     expect(total(bench)).to_have_text("Total 3:30")
-    bench.get_by_role("button", name="Save", exact=True).click()
+    key = bench.get_by_role("button", name="Save", exact=True)
+    before = key.bounding_box()
+    key.click()
     expect(bench.get_by_role("button", name="Saved")).to_be_visible()
+    assert bench.get_by_role("button", name="Saved").bounding_box() == before, "and nothing beside it moves"
     bench.get_by_role("spinbutton", name="Rounds").focus()
     bench.keyboard.press("-")
     expect(total(bench)).to_have_text("Total 3:00")
