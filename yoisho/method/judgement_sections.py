@@ -4,7 +4,7 @@ from math import isfinite
 
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.judgement import cautions
-from yoisho.judgement.targets import TARGETS, Measure
+from yoisho.judgement.targets import TARGETS, Measure, Target
 from yoisho.judgement.verdict import HOLDS
 from yoisho.method.document import Section, Table
 from yoisho.session.rules import CHECK, RULE_SETS
@@ -30,8 +30,15 @@ def _number(value: float, measure: Measure) -> str:
     return f"{100 * value:.0f} %" if measure.unit in ("percent", "demand") else f"{value:g}"
 
 
+def _band(target: Target) -> str:
+    if target.heart_band is None:
+        return ""
+    low, high = target.heart_band
+    return f"{100 * low:g} to {100 * high:g} %"
+
+
 def purposes() -> Section:
-    schools = tuple((t.name, t.meaning, t.work, t.ratio, t.source) for t in TARGETS.values())
+    schools = tuple((t.name, t.meaning, t.work, t.ratio, _band(t), t.source) for t in TARGETS.values())
     measures = tuple(
         (t.name, m.label, m.unit, _number(m.none_below, m), _number(m.full_from, m), _number(m.full_to, m),
          _number(m.none_above, m), f"{m.weight:g}", m.source)
@@ -48,7 +55,7 @@ def purposes() -> Section:
         (),
         (
             Table("The nine purposes and their schools",
-                  ("purpose", "meaning", "work", "work to rest", "source"), schools),
+                  ("purpose", "meaning", "work", "work to rest", "heart, of its maximum", "source"), schools),
             Table("Their measures", ("purpose", "measure", "unit", "none under", "full from", "full to", "none over",
                                      "weight", "source"), measures),
         ),

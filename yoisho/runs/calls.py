@@ -32,6 +32,7 @@ HALF_FROM_S = 60
 """Work of this length or more is halved."""
 TIMES_LEFT_S = (60, 30)
 TIME_FROM_S = 90
+"""In work of this length or more the time that is left is called."""
 COUNT_S = 3.2
 """The last seconds before work belong to the count."""
 FIRST_WORD_S = 0.9
@@ -228,8 +229,7 @@ def _inside(interval: TimelineInterval, settings: Settings) -> Iterator[Call]:
         yield Call(interval.start_s + interval.seconds / 2, "half", "half way")
     if interval.seconds >= TIME_FROM_S:
         for left in TIMES_LEFT_S:
-            if interval.seconds >= 1.5 * left:
-                yield Call(interval.end_s - left, "time", spoken_time(left))
+            yield Call(interval.end_s - left, "time", spoken_time(left))
 
 
 def _counted_in(timeline: Timeline) -> list[tuple[float, float]]:

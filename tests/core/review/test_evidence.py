@@ -207,3 +207,9 @@ def test_a_forecast_of_the_heart_is_read_between_the_samples_up_to_the_end():
     told = next(forecasts(WHO, [log], best_guess(WHO))).values["heart"][:, 0]
     traces = read_engine(WHO, TABATA, ranges=False).traces
     assert told == pytest.approx(np.interp(log.windows, traces.seconds, traces.heart_rate_bpm), abs=1.0)
+
+
+def test_two_readings_are_enough_to_tell_how_often_a_strap_tells():
+    sparse = Seen(TABATA, heart=((0.0, 150.0), (20.0, 156.0)))
+    assert prepared(sparse).values["heart"].tolist() == [153]
+    assert prepared(Seen(TABATA, rpe=7, heart=((0.0, 150.0),))).windows.size == 0

@@ -78,6 +78,7 @@ def test_of_two_on_pads_one_holds_until_the_coach_swaps_them():
     assert lived_by(PADS, 1, 2).work_s == 0
     swapped = [0, 0, 1, 1, 1]
     assert [lived_by(PADS, place, 2, swapped).work_s for place in (0, 1)] == [120, 240]
+    assert set(turns(PADS, 2)) == {0, None}, "the turn of the first, whatever came before"
     holder = lived_by(PADS, 1, 2).intervals[0]
     assert holder.strikes == 0
 

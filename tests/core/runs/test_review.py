@@ -119,6 +119,9 @@ def test_within_a_long_bout_the_strikes_slow():
     strikes = tuple(start + every * n for start, every, count in thirds for n in range(count))
     (one,) = done(minute, (0, 60), strikes=strikes).rounds
     assert one.fade == pytest.approx(0.75)
+    later = unroll(read("2:00 flow; then 1:00, 1:00 speed"))
+    one = done(later, (0, 240), strikes=tuple(180 + at for at in strikes)).rounds[-1]
+    assert one.fade == pytest.approx(0.75), "wherever in the session it stands"
 
 
 def test_without_a_sensor_nothing_is_said_of_strikes():
