@@ -75,8 +75,8 @@ def test_what_makes_no_sense_says_what_would(made, words):
 def test_a_rep_is_a_pass_a_strike_or_a_movement():
     passes = Interval(None, "combination", reps=(10,), drill=ONE_TWO)
     assert passes.rep_s() == pass_s(ONE_TWO.whole, "combination")
-    adding = Interval(None, "combination", reps=(10,), drill=read_drill("adding 1 | 2 | 3"))
-    assert adding.rep_s() == adding.rep_s(1, 1) < adding.rep_s(3, 3), "where nothing is said, the first of one"
+    three = Interval(None, "combination", reps=(10,), drill=read_drill("1 | 2-3 | 3-4-5"))
+    assert three.rep_s(1, 3) < three.rep_s(2, 3) < three.rep_s(3, 3) < three.rep_s(), "alone it is all of them"
     strikes = Interval(None, "power", reps=(10,))
     assert strikes.rep_s() == 60 / TEMPOS["power"].strikes_per_min
     movements = Interval(None, "technique", reps=(10,), modality="push-ups")
