@@ -12,6 +12,7 @@ from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand.grammar import PAUSES, parser
 from yoisho.strikes.techniques import TECHNIQUES
+from yoisho.strikes.line import position_of
 from yoisho.strikes.tempo import TEMPOS
 
 MOST_OPTIONS = 12
@@ -86,8 +87,9 @@ def spans(text: str) -> tuple[Span, ...]:
     try:
         for token in going.iter_parse():
             kind = _KIND_OF.get(token.type)
-            if kind and token.start_pos is not None:
-                found.append(Span(token.start_pos, token.start_pos + len(token), kind))
+            if kind:
+                start = position_of(token)
+                found.append(Span(start, start + len(token), kind))
     except UnexpectedInput:
         pass
     return tuple(found)
