@@ -11,8 +11,8 @@ from yoisho.session.kit import GLOVES, SAID
 from yoisho.session.modality import MODALITIES
 from yoisho.session.purposes import PURPOSES
 from yoisho.session.shorthand.grammar import PAUSES, parser
-from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.line import position_of
+from yoisho.strikes.techniques import TECHNIQUES
 from yoisho.strikes.tempo import TEMPOS
 
 MOST_OPTIONS = 12
