@@ -133,6 +133,7 @@ def test_as_many_rounds_as_fill_the_time():
 def test_a_group_stands_for_its_weakest_middle_and_strongest():
     people = [FIGHTER, OLDER, CLUB]
     assert three_of(people) == {"weakest": 1, "middle": 2, "strongest": 0}
+    assert three_of([*people, CLUB]) == {"weakest": 1, "middle": 3, "strongest": 0}, "of four, the upper of the two"
     assert three_of(people[:1]) == {"": 0}
     assert three_of(people[:2]) == {"weakest": 1, "strongest": 0}
 

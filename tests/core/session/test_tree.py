@@ -5,6 +5,7 @@ from tests.core.trees import trees
 from yoisho.session.timeline import unroll
 from yoisho.session.tree import (
     DEEPEST,
+    MOST_INTERVALS,
     Interval,
     Repeat,
     Sequence,
@@ -84,3 +85,15 @@ def test_brackets_go_no_deeper_for_standing_in_a_row():
     check_size(Sequence((node, Interval(1, "rest"))))
     with pytest.raises(SessionError, match="deep"):
         check_size(Sequence((Repeat(1, node), Interval(1, "rest"))))
+
+
+def test_as_many_intervals_as_a_session_holds_are_taken_and_one_more_is_not():
+    """A turn in pairs is two of them."""
+    flow, paired = Interval(1, "flow"), Interval(1, "flow", pairs=True)
+    hundred = Repeat(100, flow)
+    assert interval_count(Sequence((flow, paired, hundred))) == 1 + 2 + 100
+    full = Repeat(MOST_INTERVALS // 100, hundred)
+    assert interval_count(full) == MOST_INTERVALS
+    check_size(full)
+    with pytest.raises(SessionError, match=f"at most {MOST_INTERVALS} intervals"):
+        check_size(Sequence((full, flow)))

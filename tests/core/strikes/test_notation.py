@@ -69,7 +69,9 @@ def test_the_floor_hears_words_not_numbers():
         ("1-@", 2, "“@” at character 3"),
         ("1-2 then", 8, "the end of the line"),
         ("", 0, "Nothing to read yet"),
-        ("left jab", 0, "no side left"),
+        ("left jab", 0, "no side left; it has lead"),
+        ("jab leg", 0, "it has no height leg; it has head, body"),
+        ("slip leg", 0, "it has no height leg; it has none"),
     ],
 )
 def test_a_wrong_combination_says_at_which_character_what_was_expected_and_an_example(text, position, said):
