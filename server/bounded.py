@@ -16,8 +16,8 @@ R = TypeVar("R")
 AT_ONCE = max(1, (os.cpu_count() or 2) // 2)
 """Pieces of work that a process does at a time; there are two processes, and as many processors as they need."""
 WAITING = 64
-"""Those that wait besides: a hundred coaches who edit at once, however they are shared out. At one to two hundredths of a
-second each, the last of them waits for about a second."""
+"""Those that wait besides: a hundred coaches who edit at once, however they are shared out. At one to two hundredths of
+a second each, the last of them waits for about a second."""
 AGAIN_S = 1
 """After which whoever was sent away may come again."""
 
