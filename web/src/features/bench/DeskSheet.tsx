@@ -12,6 +12,8 @@ interface Props {
   /** What is asked about: the session as it lies here. */
   asked: Schemas["NudgeIn"];
   nudges: Schemas["NudgeOut"][] | undefined;
+  /** They are of what lay here before the last edit. */
+  before: boolean;
   names: string[];
   target: Schemas["TargetOut"] | undefined;
   targets: Schemas["TargetOut"][];
@@ -22,13 +24,24 @@ interface Props {
 }
 
 /** The sheet beside the desk: the verdict with its cures, the nudges and the claims. */
-export function DeskSheet({ stale, evaluation, asked, nudges, names, target, targets, guessing, ...on }: Props) {
+export function DeskSheet({
+  stale,
+  evaluation,
+  asked,
+  nudges,
+  before,
+  names,
+  target,
+  targets,
+  guessing,
+  ...on
+}: Props) {
   const { document, person_id, wbgt_c } = asked;
   const cureOf = (rule: string) => {
     const nudge = nudges?.find((each) => each.cures.includes(rule));
     if (!nudge) return undefined;
     const words = `Applied: ${nudge.name}. Ctrl Z takes it back.`;
-    return { name: nudge.name, apply: () => on.onPut({ document: nudge.document }, words) };
+    return { name: nudge.name, before, apply: () => on.onPut({ document: nudge.document }, words) };
   };
   return (
     <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">

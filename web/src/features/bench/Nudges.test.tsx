@@ -51,6 +51,24 @@ describe("nudges", () => {
     expect(onApply.mock.calls[0]?.[1]).toContain("Ctrl Z takes it back");
   });
 
+  it("of what lay here before an edit cannot take the place of what was edited", () => {
+    const client = makeQueryClient();
+    client.setQueryData(nudges(asked).queryKey, [nudge("1 round more")]);
+    const onApply = vi.fn();
+    const lying = (document: Schemas["SessionDocument"]) =>
+      show(
+        <QueryClientProvider client={client}>
+          <Nudges asked={{ ...asked, document }} partNames={[]} purpose="skill" onApply={onApply} />
+        </QueryClientProvider>,
+      );
+    const apply = (place: HTMLElement) => place.querySelector<HTMLButtonElement>("li button");
+    expect(apply(lying(asked.document))?.disabled).toBe(false);
+    const edited = lying({ ...asked.document, title: "Edited since" });
+    expect(apply(edited)?.disabled).toBe(true);
+    act(() => apply(edited)?.click());
+    expect(onApply).not.toHaveBeenCalled();
+  });
+
   it("say why where they could not be worked out, and not that there is none", () => {
     const { place } = list(new Error("This person is not there any more."));
     expect(place.querySelector("[role=alert]")?.textContent).toContain("not there any more");

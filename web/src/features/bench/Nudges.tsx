@@ -68,6 +68,7 @@ export function Nudges({ asked, partNames, purpose, onApply }: Props) {
                 type="button"
                 className="act"
                 aria-label={`Apply: ${nudge.name}`}
+                disabled={query.before}
                 onClick={() => onApply(nudge.document, `Applied: ${nudge.name}. Ctrl Z takes it back.`)}
               >
                 Apply

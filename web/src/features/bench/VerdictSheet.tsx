@@ -29,6 +29,8 @@ interface Props {
 
 export interface Cure {
   name: string;
+  /** It is of what lay here before the last edit, and cannot be applied. */
+  before?: boolean;
   apply: () => void;
 }
 
@@ -291,7 +293,12 @@ function Cautions({ cautions, cureOf }: CautionsProps) {
 function CureKey({ cure }: { cure: Cure | undefined }) {
   if (!cure) return null;
   return (
-    <button type="button" className="act no-print mt-1 min-h-[30px] whitespace-normal" onClick={cure.apply}>
+    <button
+      type="button"
+      className="act no-print mt-1 min-h-[30px] whitespace-normal"
+      disabled={cure.before}
+      onClick={cure.apply}
+    >
       Cure: {cure.name}
     </button>
   );

@@ -5,7 +5,12 @@ import { useSettled } from "../../ui/useSettled";
 
 const PAUSE_MS = 600;
 
-/** The small changes for what lies on the bench, once it has not changed for a moment. */
+/**
+ * The small changes for what lies on the bench, once it has not changed for a moment. Until then they are of what lay
+ * here before, and none of them may take the place of what has been done since.
+ */
 export function useNudges(asked: Schemas["NudgeIn"], enabled = true) {
-  return useQuery({ ...nudgesQuery(useSettled(asked, PAUSE_MS)), enabled });
+  const settled = useSettled(asked, PAUSE_MS);
+  const query = useQuery({ ...nudgesQuery(settled), enabled });
+  return { ...query, before: settled.document !== asked.document };
 }
