@@ -50,6 +50,8 @@ AT_ONCE = os.cpu_count() or 2
 FIRST = 40
 """Tests that are read and tried before all others are."""
 WANTED = 0.85
+NOTICED, NOT_TRIED = 1, 9
+"""How the process of a place ends where a test fails, and where the tests could not be run."""
 PYTEST = ("-q", "-p", "no:cacheprovider", "-p", "no:xdist")
 
 COMPARED: dict[type[ast.cmpop], type[ast.cmpop]] = {
@@ -263,8 +265,11 @@ def _try(mutant: Mutant, tree: Path, tests: list[str]) -> NoReturn:
     _put(mutant, tree)
     sys.path.insert(0, str(tree))
     for some in (tests[:FIRST], tests[FIRST:]):
-        if some and pytest.main(["-x", *PYTEST, *some]):
-            os._exit(1)
+        code = pytest.main(["-x", *PYTEST, *some]) if some else 0
+        if code:
+            # Where pytest does not know the tests that it is given, it is this script that is wrong.
+            unknown = code in (pytest.ExitCode.USAGE_ERROR, pytest.ExitCode.NO_TESTS_COLLECTED)
+            os._exit(NOT_TRIED if unknown else NOTICED)
     os._exit(0)
 
 
@@ -297,7 +302,7 @@ def noticed_of(chosen: list[Mutant], trees: list[Path], known: Known) -> Iterato
                 try:
                     _try(mutant, tree, known.tests_of(mutant))
                 finally:
-                    os._exit(1)
+                    os._exit(NOT_TRIED)
             under_way[child] = mutant, tree
         child, status = os.wait()
         mutant, tree = under_way.pop(child)
@@ -305,6 +310,8 @@ def noticed_of(chosen: list[Mutant], trees: list[Path], known: Known) -> Iterato
             os.killpg(child, signal.SIGKILL)
         shutil.copyfile(mutant.file, tree / mutant.file.relative_to(ROOT))
         free.append(tree)
+        if os.waitstatus_to_exitcode(status) == NOT_TRIED:
+            raise RuntimeError(f"{mutant} could not be tried: pytest did not take its tests")
         yield mutant, status != 0
 
 
