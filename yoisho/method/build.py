@@ -8,7 +8,7 @@ from yoisho.method import engine_sections as engine
 from yoisho.method import judgement_sections as judgement
 from yoisho.method import protocol_sections as protocols
 from yoisho.method import review_sections as review
-from yoisho.method.document import FitRow, Method, Section, Table
+from yoisho.method.document import FitRow, Method, Section, Table, table_lines
 from yoisho.method.figures import FIGURES
 
 
@@ -75,11 +75,7 @@ def method() -> Method:
 
 
 def _table(table: Table) -> list[str]:
-    def line(cells: tuple[str, ...]) -> str:
-        return "| " + " | ".join(cell.replace("|", "\\|") for cell in cells) + " |"
-
-    return [f"*{table.caption}*", "", line(table.columns), "|" + "---|" * len(table.columns),
-            *(line(row) for row in table.rows), ""]  # fmt: skip
+    return [f"*{table.caption}*", "", *table_lines(table.columns, table.rows)]
 
 
 def markdown() -> str:

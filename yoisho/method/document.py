@@ -1,5 +1,6 @@
 """What a method document is made of."""
 
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from yoisho.method.figures import Told
@@ -51,3 +52,12 @@ class Method:
     sections: tuple[Section, ...]
     figures: tuple[Told, ...]
     fit: tuple[FitRow, ...]
+
+
+def table_lines(columns: Sequence[str], rows: Iterable[Sequence[str]]) -> list[str]:
+    """A table as Markdown, with the empty line that ends it."""
+
+    def line(cells: Sequence[str]) -> str:
+        return "| " + " | ".join(cell.replace("|", "\\|") for cell in cells) + " |"
+
+    return [line(columns), "|" + "---|" * len(columns), *map(line, rows), ""]

@@ -6,8 +6,9 @@ Nobody in it exists. Figures follow from the model as it is: with the model they
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
+from functools import partial
 
-from yoisho.design.nudge import make_it_so, nudges
+from yoisho.design.nudge import Change, make_it_so, nudges
 from yoisho.design.propose import Limits, propose_all
 from yoisho.design.scale import convert, scale
 from yoisho.engine.person import Person, person
@@ -19,6 +20,7 @@ from yoisho.judgement.fade import fade_onset, failing
 from yoisho.judgement.limits import Limit
 from yoisho.judgement.targets import TARGETS
 from yoisho.judgement.verdict import judge
+from yoisho.method.document import table_lines
 from yoisho.method.figures import FIGURES
 from yoisho.review.pain import niggle
 from yoisho.review.progression import Go, next_time
@@ -128,11 +130,13 @@ def _ranged(figure: Figure) -> str:
     return _of_three(figure.value) + (f" ({low} to {high})" if low != high else "")
 
 
-def _table(columns: Sequence[str], rows: Sequence[Sequence[str]]) -> list[str]:
-    return [
-        *("| " + " | ".join(each) + " |" for each in (columns, ["---"] * len(columns), *rows)),
-        "",
-    ]
+def _lines(session: Session) -> str:
+    """A session on one line."""
+    return "; ".join(f"{part.name}: {write(part.tree, SCHOOL)}" for part in session.parts)
+
+
+def _would(changes: Sequence[Change]) -> str:
+    return "; ".join(f"{change.name} {change.before} to {change.after}" for change in changes)
 
 
 def _volume(found: Volume) -> str:
@@ -190,8 +194,8 @@ def _figures(reading: Reading) -> list[str]:
         )
     ]
     return [
-        *_table(("figure", "value and 80 % range"), rows),
-        *_table(("effort at", "sprint store as it starts", "share it falls short by"), efforts),
+        *table_lines(("figure", "value and 80 % range"), rows),
+        *table_lines(("effort at", "sprint store as it starts", "share it falls short by"), efforts),
     ]
 
 
@@ -206,9 +210,8 @@ def _floor(example: Example) -> list[str]:
 def _changes(example: Example) -> Iterator[str]:
     found = nudges(example.person, example.session, example.target, example.circumstances, example.minutes)
     for nudge in found:
-        would = "; ".join(f"{change.name} {change.before} to {change.after}" for change in nudge.changes)
         cures = f"; cures {', '.join(nudge.cures)}" if nudge.cures else ""
-        yield f"- {nudge.name}: {would}{cures}; {nudge.strokes} of 5"
+        yield f"- {nudge.name}: {_would(nudge.changes)}{cures}; {nudge.strokes} of 5"
     series = make_it_so(example.person, example.session, example.target, example.circumstances, example.minutes)
     steps = ", then ".join(series.steps) or "no step"
     yield f"- *Make it so*: {steps}; {'reached' if series.reached else 'not reached'}, {series.strokes} of 5"
@@ -237,10 +240,9 @@ def proposed() -> list[str]:
     lines = ["## Proposed", ""]
     for target, who, limits in PROPOSED:
         lines += [f"*{TARGETS[target].name}, {limits.minutes} minutes*", ""]
-        for each in propose_all(who, target, limits, Circumstances(screening=ACTIVE)):
-            text = "; ".join(f"{part.name}: {write(part.tree, SCHOOL)}" for part in each.session.parts)
+        for each in propose_all(who, target, limits, FREE):
             sure = "" if each.sureness is None else f", {each.sureness:.2f} sure"
-            lines.append(f"- **{each.session.title}**{sure}: `{text}` {each.why} {each.tradeoff}")
+            lines.append(f"- **{each.session.title}**{sure}: `{_lines(each.session)}` {each.why} {each.tradeoff}")
         lines.append("")
     return lines
 
@@ -256,11 +258,11 @@ def scaled() -> list[str]:
     ]
     lines = ["## For others, and under other rules", ""]
     for whom, each in found:
-        text = "; ".join(f"{part.name}: {write(part.tree, SCHOOL)}" for part in each.session.parts)
         kept = ", ".join(
             f"{one.name} {one.before} to {one.after}{'' if one.kept else ' (not kept)'}" for one in each.effect
         )
-        lines.append(f"- {whom}: `{text}` {'; '.join(each.steps) or 'as it is'}. {kept}; {each.distance:.2f} apart.")
+        steps = "; ".join(each.steps) or "as it is"
+        lines.append(f"- {whom}: `{_lines(each.session)}` {steps}. {kept}; {each.distance:.2f} apart.")
     return [*lines, ""]
 
 
@@ -269,7 +271,7 @@ def claimed() -> list[str]:
     told = [claims.kcal(reading, 60), claims.kcal(reading, 300), claims.tabata(reading)]
     told += [claims.trains(reading, target, Circumstances()) for target in ("sprint-capacity", "aerobic-base")]
     rows = [(each.claim, each.answer, each.text, each.source) for each in told]
-    return ["## Claims held against the first", "", *_table(("claim", "answer", "why", "by what"), rows)]
+    return ["## Claims held against the first", "", *table_lines(("claim", "answer", "why", "by what"), rows)]
 
 
 def done() -> list[str]:
@@ -303,7 +305,7 @@ def done() -> list[str]:
             f"{found.work_s:.0f} s of {found.planned_work_s} worked, {found.rest_s:.0f} s of {found.planned_rest_s} "
             f"rested; {found.strikes} strikes, {found.expected_strikes:.0f} expected, {found.most_strikes} at the "
             f"most; heart up to {found.peak_bpm:.0f}, {found.strap_off_s:.0f} s without it.{fades}", "",
-            *_table(columns, rows),
+            *table_lines(columns, rows),
         ]  # fmt: skip
     return lines
 
@@ -323,8 +325,8 @@ def learned() -> list[str]:
         for kind, before in found.before.items()
     ]  # fmt: skip
     return [
-        "## What six logs teach of somebody", "", *_table(("capacity", "true", "before", "after"), rows),
-        *_table(("forecast of", "before", "after"), scores),
+        "## What six logs teach of somebody", "", *table_lines(("capacity", "true", "before", "after"), rows),
+        *table_lines(("forecast of", "before", "after"), scores),
     ]  # fmt: skip
 
 
@@ -363,7 +365,7 @@ def trended() -> list[str]:
             for each in weeks
         ]  # fmt: skip
         columns = ("week", "sessions", "load", "monotony", "strain", "mean of 7 days", "of 28 days")
-        lines += ["", *_table(columns, rows)]
+        lines += ["", *table_lines(columns, rows)]
     return lines
 
 
@@ -384,16 +386,14 @@ def next_times() -> list[str]:
         lines += [f"*{example.title}*", ""]
         for name, goes in GOES.items():
             found = next_time(example.person, example.session, example.target, goes)
-            would = "; ".join(f"{change.name} {change.before} to {change.after}" for change in found.changes)
-            lines.append(
-                f"- {name}: {found.step}{f', {found.name}' if found.name else ''}. {found.reason} {would}".rstrip()
-            )
+            turned = f", {found.name}" if found.name else ""
+            lines.append(f"- {name}: {found.step}{turned}. {found.reason} {_would(found.changes)}".rstrip())
         lines.append("")
     return lines
 
 
 SECTIONS: dict[str, Callable[[], list[str]]] = {
-    **{example.title: (lambda example=example: worked(example)) for example in EXAMPLES},  # type: ignore[misc]
+    **{example.title: partial(worked, example) for example in EXAMPLES},
     "proposed": proposed, "scaled": scaled, "claimed": claimed, "done": done, "learned": learned, "trended": trended,
     "next time": next_times,
 }  # fmt: skip

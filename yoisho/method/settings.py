@@ -5,6 +5,8 @@ from collections.abc import Iterator
 from itertools import zip_longest
 from pathlib import Path
 
+from yoisho.method.document import table_lines
+
 PACKAGES = (
     "strikes", "session", "judgement", "protocols", "design", "runs", "review", "engine", "camp", "classes", "rotation"
 )  # fmt: skip
@@ -53,10 +55,10 @@ def settings_page() -> str:
     ]  # fmt: skip
     root = Path(__file__).resolve().parents[1]
     for package in PACKAGES:
-        lines += [f"## {package}", "", "| in | setting | value | what it is |", "|---|---|---|---|"]
-        for file in sorted((root / package).rglob("*.py")):
-            for name, value, meaning in settings_of(file.read_text(encoding="utf-8")):
-                cells = (file.relative_to(root / package).as_posix(), f"`{name}`", f"`{value}`", meaning)
-                lines.append("| " + " | ".join(cell.replace("|", "\\|") for cell in cells) + " |")
-        lines.append("")
+        rows = [
+            (file.relative_to(root / package).as_posix(), f"`{name}`", f"`{value}`", meaning)
+            for file in sorted((root / package).rglob("*.py"))
+            for name, value, meaning in settings_of(file.read_text(encoding="utf-8"))
+        ]
+        lines += [f"## {package}", "", *table_lines(("in", "setting", "value", "what it is"), rows)]
     return "\n".join(lines).rstrip() + "\n"
