@@ -44,6 +44,8 @@ BESIDE = {
 """Further tests that speak of a package."""
 OF_ALL = ("method", "test_frozen.py")
 """Tests that speak of every package: what the Method page tells of it, and that nothing in it is changed in place."""
+AS_READ = ("method/test_method.py",)
+"""Tests of what is made as they are read, so that coverage knows of none that comes by: quick, and always tried."""
 LONGEST_S = 240
 """A turned rule may never end: then it is noticed."""
 AT_ONCE = os.cpu_count() or 2
@@ -76,6 +78,10 @@ class Mutant:
     @property
     def package(self) -> str:
         return self.file.relative_to(ROOT / "yoisho").parts[0]
+
+    def within(self, tree: Path) -> Path:
+        """Its file in a copy of the tree; the tree itself may be worked on meanwhile."""
+        return tree / self.file.relative_to(ROOT)
 
     def __str__(self) -> str:
         return f"{self.file.relative_to(ROOT)}:{self.line}: {self.was}  ->  {self.change}"
@@ -148,8 +154,8 @@ def mutants_of(file: Path) -> Iterator[Mutant]:
 
 
 def _put(mutant: Mutant, tree: Path) -> None:
-    target = tree / mutant.file.relative_to(ROOT)
-    lines = mutant.file.read_bytes().splitlines(keepends=True)
+    target = mutant.within(tree)
+    lines = target.read_bytes().splitlines(keepends=True)
     (last, end), first = mutant.end, mutant.line
     before, after = lines[first - 1][: mutant.column], lines[last - 1][end:]
     lines[first - 1 : last] = [before + mutant.change.encode() + after]
@@ -215,6 +221,9 @@ def looked(trees: list[Path], told: Path) -> bool:
             known = whole["by"].setdefault(file, {})
             for line, tests in lines.items():
                 known[line] = [*known.get(line, ()), *tests]
+    # From here on a test that pytest does not find, as its module or its name fails with the rule, has noticed it.
+    collected = [sys.executable, "-m", "pytest", "--collect-only", *PYTEST, *whole["took_s"]]
+    subprocess.run(collected, cwd=trees[0], stdout=subprocess.DEVNULL, check=True)
     told.write_text(json.dumps({**whole, "modules": [*whole["modules"]]}))
     return True
 
@@ -242,6 +251,7 @@ class Known:
         if not coming:
             coming = {each for tests in lines.values() for each in tests}
             coming |= {*self.of_package(mutant.package, *BESIDE[mutant.package], *OF_ALL)}
+        coming |= {*self.of_package(*AS_READ)}
         own, of_all = self.of_package(mutant.package), self.of_package(*OF_ALL)
         near, told, far, rest = (
             sorted(some, key=lambda each: self.took_s[each])
@@ -265,11 +275,8 @@ def _try(mutant: Mutant, tree: Path, tests: list[str]) -> NoReturn:
     _put(mutant, tree)
     sys.path.insert(0, str(tree))
     for some in (tests[:FIRST], tests[FIRST:]):
-        code = pytest.main(["-x", *PYTEST, *some]) if some else 0
-        if code:
-            # Where pytest does not know the tests that it is given, it is this script that is wrong.
-            unknown = code in (pytest.ExitCode.USAGE_ERROR, pytest.ExitCode.NO_TESTS_COLLECTED)
-            os._exit(NOT_TRIED if unknown else NOTICED)
+        if some and pytest.main(["-x", *PYTEST, *some]):
+            os._exit(NOTICED)
     os._exit(0)
 
 
@@ -293,25 +300,26 @@ def _digest(tree: Path) -> str:
 
 def noticed_of(chosen: list[Mutant], trees: list[Path], known: Known) -> Iterator[tuple[Mutant, bool]]:
     """Each with whether a test fails, or never ends, once it stands; as many at once as there are trees."""
-    left, free, under_way = chosen[::-1], list(trees), dict[int, tuple[Mutant, Path]]()
+    left, free, under_way = chosen[::-1], list(trees), dict[int, tuple[Mutant, Path, bytes]]()
     while left or under_way:
         while left and free:
             mutant, tree = left.pop(), free.pop()
+            was = mutant.within(tree).read_bytes()
             child = os.fork()
             if not child:
                 try:
                     _try(mutant, tree, known.tests_of(mutant))
                 finally:
                     os._exit(NOT_TRIED)
-            under_way[child] = mutant, tree
+            under_way[child] = mutant, tree, was
         child, status = os.wait()
-        mutant, tree = under_way.pop(child)
+        mutant, tree, was = under_way.pop(child)
         with suppress(ProcessLookupError):
             os.killpg(child, signal.SIGKILL)
-        shutil.copyfile(mutant.file, tree / mutant.file.relative_to(ROOT))
+        mutant.within(tree).write_bytes(was)
         free.append(tree)
         if os.waitstatus_to_exitcode(status) == NOT_TRIED:
-            raise RuntimeError(f"{mutant} could not be tried: pytest did not take its tests")
+            raise RuntimeError(f"{mutant} could not be tried")
         yield mutant, status != 0
 
 

@@ -107,18 +107,17 @@ def _of_interval(node: Interval) -> Iterator[Option]:
     word = TEMPOS[node.tempo].word
     if node.seconds is not None:
         step = 1 if node.seconds < 10 else 5 if node.seconds < 60 else 15 if node.seconds < 300 else 60
-        for by in (step, -step):
+        for by, longer in ((step, "longer"), (-step, "shorter")):
             if node.seconds + by >= step:
-                longer = "longer" if by > 0 else "shorter"
-                turn = Turn(f"{clock(abs(by))} {longer} {word}", "work" if node.kind == "work" else "rest", by > 0)
+                turn = Turn(f"{clock(step)} {longer} {word}", "work" if node.kind == "work" else "rest", by == step)
                 yield turn, {"seconds": _round(node.seconds + by, step)}
     else:
         by = max(1, max(node.reps) // 10)
         a_round = " a round" if len(node.reps) > 1 else ""
-        for count in (by, -by):
+        for count, more in ((by, "more"), (-by, "fewer")):
             if min(node.reps) + count >= 1:
-                name = f"{abs(count)} rep{'' if abs(count) == 1 else 's'} {'more' if count > 0 else 'fewer'}{a_round}"
-                yield Turn(name, "work", count > 0), {"reps": tuple(reps + count for reps in node.reps)}
+                turn = Turn(f"{by} rep{'' if by == 1 else 's'} {more}{a_round}", "work", count == by)
+                yield turn, {"reps": tuple(reps + count for reps in node.reps)}
     if node.kind != "work":
         return
     if node.tempo in LADDER:
@@ -177,24 +176,22 @@ def _last(node: Node) -> Interval:
 
 def _of_repeat(node: Repeat) -> Iterator[Option]:
     by = max(1, round(node.count / 8))
-    for count in (by, -by):
+    for count, more in ((by, "more"), (-by, "fewer")):
         if node.count + count >= 1:
-            rounds = f"{_what(node)}{'' if abs(count) == 1 else 's'}"
-            name = f"{abs(count)} {rounds} {'more' if count > 0 else 'fewer'}"
-            yield Turn(name, "rounds", count > 0), {"count": node.count + count}
+            turn = Turn(f"{by} {_what(node)}{'' if by == 1 else 's'} {more}", "rounds", count == by)
+            yield turn, {"count": node.count + count}
     pause = node.between
     if pause is None:
         if _last(node.body).kind == "rest":
             return  # that one is made longer in its own place
         yield Turn("0:30 rest between", "rest", up=True), {"between": Interval(30, "rest")}
         return
-    seconds = pause.seconds or 0
+    seconds = pause.length_s()
     step = 5 if seconds < 45 else 15 if seconds < 150 else 30
-    for by in (step, -step):
+    for by, more in ((step, "more"), (-step, "less")):
         if seconds + by >= step:
-            more = "more" if by > 0 else "less"
             changed = replace(pause, seconds=_round(seconds + by, step))
-            yield Turn(f"{clock(step)} {more} {pause.tempo} between", "rest", by > 0), {"between": changed}
+            yield Turn(f"{clock(step)} {more} {pause.tempo} between", "rest", by == step), {"between": changed}
 
 
 def _possible(node: Interval | Repeat, options: Iterator[Option]) -> Iterator[tuple[Turn, Node]]:

@@ -297,14 +297,14 @@ def _hard_with(reading: Reading, limbs: tuple[Limb, ...]) -> float | None:
     """Where the first hard strike with one of the limbs stands [s]; None where there is none."""
     for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True):
         force = interval.source.force or 0.0
-        if force >= HARD_FORCE and any(volume.limbs.get(limb, 0.0) > 0 for limb in limbs):
+        if force >= HARD_FORCE and volume.on(*limbs) > 0:
             return float(interval.start_s)
     return None
 
 
 def _niggle(rule: Rule, reading: Reading, circumstances: Circumstances) -> Caution | None:
     for niggle in circumstances.niggles:
-        loaded = sum(reading.volume.limbs.get(limb, 0.0) for limb in niggle.limbs)
+        loaded = reading.volume.on(*niggle.limbs)
         if niggle.days_ago > NIGGLE_DAYS or loaded < 1:
             continue
         when = "today" if niggle.days_ago == 0 else f"{_days(niggle.days_ago)} ago"
@@ -371,7 +371,7 @@ def _bare_hands(rule: Rule, reading: Reading, circumstances: Circumstances) -> C
             continue
         flows = interval.tempo in BARE_HANDED
         light = flows and (source.power_percent or 0) <= MOST_BARE_PERCENT
-        if light or not any(volume.limbs.get(hand) for hand in HANDS):
+        if light or not volume.on(*HANDS):
             continue
         what = f"{source.power_percent} % power" if flows else TEMPOS[interval.tempo].word
         return rule.caution(

@@ -126,7 +126,7 @@ def _no_kicks(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach
 def _no_limb(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach | None:
     assert limit.limb is not None
     for interval, volume in zip(reading.timeline.intervals, reading.volumes, strict=True):
-        if volume.limbs.get(limit.limb, 0.0) >= LEAST_STRIKES:
+        if volume.on(limit.limb) >= LEAST_STRIKES:
             open_ = interval.combination is None
             return Breach(
                 f"{'nothing says with what is struck' if open_ else f'the {limit.limb} strikes'} "
@@ -148,7 +148,7 @@ def _no_power(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach
 def _most_strikes(limit: Limit, reading: Reading, week: dict[Limb, float]) -> Breach | None:
     assert limit.limb is not None
     assert limit.most is not None
-    strikes = reading.volume.limbs.get(limit.limb, 0.0)
+    strikes = reading.volume.on(limit.limb)
     if limit.period == "week":
         strikes += week.get(limit.limb, 0.0) if strikes >= LEAST_STRIKES else 0.0
     if strikes <= limit.most:

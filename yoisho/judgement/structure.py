@@ -67,7 +67,7 @@ def rules_for(reading: Reading, purpose: str | None = None) -> RuleSet:
     if known:
         return known
     rounds = rounds_of(reading.timeline, purpose)
-    length = rounds[0].seconds if rounds else 0
+    length = rounds[0].seconds
     rest = max((one.rest_s for one in rounds[:-1]), default=60)
     return min(
         RULE_SETS.values(),
@@ -99,9 +99,6 @@ def fade_last_round(timeline: Timeline, fades: Floats, purpose: str | None = Non
 
 def _round_figures(reading: Reading, purpose: str | None) -> dict[str, float]:
     rounds, rules = rounds_of(reading.timeline, purpose), rules_for(reading, purpose)
-    if not rounds:
-        return {"round_s": 0, "round_ratio": 0, "round_rest_ratio": 0, "rounds_ratio": 0, "round_order": 0,
-                "fade_last_round": 0}  # fmt: skip
     rests = [one.rest_s for one in rounds[:-1]] or [0]
     order = []
     for one in rounds:

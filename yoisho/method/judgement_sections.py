@@ -7,6 +7,7 @@ from yoisho.judgement import cautions
 from yoisho.judgement.targets import TARGETS, Measure, Target
 from yoisho.judgement.verdict import HOLDS
 from yoisho.method.document import Section, Table
+from yoisho.session.kit import GLOVES, ITEMS
 from yoisho.session.rules import CHECK, RULE_SETS
 
 LIMITS = (
@@ -66,6 +67,7 @@ def safety() -> Section:
     rules = tuple((rule.seal, rule.about, rule.source) for rule in cautions.RULES)
     heat = tuple((f"{least:g} °C", level, meaning, cure) for least, level, meaning, cure in cautions.HEAT)
     strikes = tuple((level, str(a), str(b)) for level, (a, b) in cautions.STRIKES_A_HAND.items())
+    kit = tuple((k.word, k.on, str(k.on_s), k.off, str(k.off_s)) for k in (*GLOVES.values(), *ITEMS.values()))
     return Section(
         "safety", "Cautions",
         (
@@ -81,6 +83,8 @@ def safety() -> Section:
             Table("Heat by wet-bulb globe temperature, which is not the air's; Armstrong et al. 2007, from memory",
                   ("from", "severity", "meaning", "cure"), heat),
             Table("Strikes with one hand; own setting", ("level", "a session", "a week"), strikes),
+            Table("What kit takes to change, with a helper; own settings",
+                  ("kit", "called as it goes on", "seconds", "called as it comes off", "seconds off"), kit),
         ),
     )  # fmt: skip
 

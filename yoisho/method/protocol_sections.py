@@ -31,10 +31,12 @@ def _values(values: Sequence[Any]) -> str:
 
 
 def _row(family: Family) -> tuple[str, ...]:
-    first = family.build(person(), {name: values[0] for name, values in family.knobs.items()})
+    first, last = (
+        write(family.build(person(), {name: values[at] for name, values in family.knobs.items()})) for at in (0, -1)
+    )
     tried = "; ".join(f"{name}: {_values(values)}" for name, values in family.knobs.items())
     made_for = ", ".join(TARGETS[purpose].name for purpose in family.home)
-    return family.name, write(first), tried, made_for, family.source
+    return family.name, first, last, tried, made_for, family.source
 
 
 def proposals() -> Section:
@@ -57,8 +59,8 @@ def proposals() -> Section:
         ),
         (),
         (
-            Table("Forms, with the first of their values",
-                  ("protocol", "form", "values", "made for", "source"), tuple(map(_row, FAMILIES))),
+            Table("Forms, with the first and with the last of their values",
+                  ("protocol", "first", "last", "values", "made for", "source"), tuple(map(_row, FAMILIES))),
             Table("Around a protocol of the library; own setting", ("scale", "warm-up", "cool-down"), around),
             Table("What is said of a proposal beside the others, where it stands out by so much; own settings",
                   ("of the lowest", "of the highest", "by"), told),

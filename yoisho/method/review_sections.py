@@ -7,12 +7,19 @@ from yoisho.review.evidence import HEART_WINDOW_S, NOISE, OTHER_REASONS
 from yoisho.review.load import CRITICISM, MONOTONOUS
 from yoisho.review.progression import CLEAN_IN_A_ROW, ORDER, TOO_HARD
 from yoisho.review.proof import HELD_OUT, proven
+from yoisho.review.repeats import FIELD_TESTS, FieldTestKind
 
 _KINDS = {"strikes": "strikes of an effort", "heart": "heart rate", "rpe": "rating"}
 
 
 def _share(value: float) -> str:
     return f"{100 * value:.0f} %"
+
+
+def _test(test: FieldTestKind) -> tuple[str, ...]:
+    error = _share(test.error) if test.relative else f"{test.error:g} {test.unit}"
+    better = "more" if test.more_is_better else "less"
+    return test.name, test.how, f"{test.low:g} to {test.high:g} {test.unit}", better, error, test.why
 
 
 def learning() -> Section:
@@ -53,6 +60,9 @@ def learning() -> Section:
         (
             Table("What is taken to be noise (standard deviations)",
                   ("of", "each number", "the day", "unit", "why"), noise),
+            Table("Field tests of one number, and how far two of the same person differ (typical error)",
+                  ("test", "how", "taken from", "better is", "typical error", "why"),
+                  tuple(map(_test, FIELD_TESTS.values()))),
             Table("Errors of what is learned (root mean square), and true values inside the 80 % range",
                   ("world", "capacity", "error before", "error after", "inside"), capacities),
             Table("Forecasts of sessions that were held out: inside the 80 % range, and mean CRPS",

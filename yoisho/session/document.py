@@ -108,14 +108,6 @@ def to_document(session: Session) -> dict[str, Any]:
     return {"format": FORMAT, "version": VERSION, **plain.write(session)}
 
 
-def _with_purposes(document: dict[str, Any]) -> dict[str, Any]:
-    """1 to 2: parts may state a purpose; intervals may say more than seconds and tempo."""
-    parts = document.get("parts")
-    if not isinstance(parts, list):
-        return document
-    return {**document, "parts": [{"purpose": None, **part} if isinstance(part, dict) else part for part in parts]}
-
-
 RENAMED = {"means": "modality", "level": "height"}
 """2 to 3: what work is done on is its modality, where a strike lands its height."""
 
@@ -144,8 +136,8 @@ def _for_a_fight(part: Any) -> Any:
     return part
 
 
-MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _with_purposes, 2: renamed, 3: _for_fights}
-"""From each earlier version to the next. One entry here is all a new version needs."""
+MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: dict, 2: renamed, 3: _for_fights}
+"""From each earlier version to the next; 2 only added what may be left out. One entry here is all a new one needs."""
 
 
 def up_to_date(document: Any) -> dict[str, Any]:

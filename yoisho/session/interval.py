@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 from math import ceil, sqrt
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, ClassVar, Literal, TypeGuard
 
 from yoisho.plain import ImpossibleError, Length, OneOf, Within
 from yoisho.session.kit import GLOVES, SAID
@@ -46,7 +46,7 @@ def check_kit(gloves: str | None, kit: tuple[str, ...]) -> None:
             raise SessionError(f"kit is {' or '.join(SAID)}, each said once, not '{item}'", "kit")
 
 
-def _whole(value: object) -> bool:
+def _whole(value: object) -> TypeGuard[int]:
     return isinstance(value, int) and not isinstance(value, bool)
 
 
@@ -161,7 +161,7 @@ class Interval:
     def _check_seconds(self) -> None:
         if not _whole(self.seconds):
             raise SessionError("an interval's length is a whole number of seconds", "seconds")
-        if not 1 <= (self.seconds or 0) <= LONGEST_INTERVAL_S:
+        if not 1 <= self.seconds <= LONGEST_INTERVAL_S:
             raise SessionError(f"an interval lasts from 1 second to 2 hours, not {self.seconds} s", "seconds")
 
     def _check_open_ended(self) -> None:
@@ -218,7 +218,7 @@ class Interval:
         if self.lead not in (None, "left", "right"):
             raise SessionError("the lead side is left or right", "lead")
         least, most = SWITCH_EVERY_S
-        every = _whole(self.switch) and least <= int(self.switch or 0) <= most
+        every = _whole(self.switch) and least <= self.switch <= most
         if self.switch not in (None, "half", "call") and not every:
             raise SessionError("the side is switched at half, on call, or every 2 seconds or more", "switch")
         if self.switch is not None and self.kind == "rest":

@@ -19,7 +19,7 @@ def _dose(interval: Interval) -> str:
     if interval.reps:
         about = clock(interval.length_s())
         return f"{interval.reps[0]} reps (about {about})"
-    return f"{'about ' if interval.open_ended else ''}{clock(interval.seconds or 0)}"
+    return f"{'about ' if interval.open_ended else ''}{clock(interval.length_s())}"
 
 
 def _drill(drill: Drill) -> str:
@@ -79,7 +79,7 @@ def _said(node: Node) -> str:
         case Repeat():
             inner = _said(node.body)
             pause = node.between
-            between = f", with {clock(pause.seconds or 0)} of {pause.tempo} between" if pause else ""
+            between = f", with {clock(pause.length_s())} of {pause.tempo} between" if pause else ""
             return f"{node.count} times ({inner}){between}"
 
 

@@ -35,6 +35,10 @@ class Volume:
         left = sum(n for limb, n in self.limbs.items() if limb.startswith("left"))
         return left / self.strikes if self.strikes else None
 
+    def on(self, *limbs: Limb) -> float:
+        """Strikes with any of these limbs."""
+        return sum(self.limbs.get(limb, 0.0) for limb in limbs)
+
     def times(self, factor: float) -> "Volume":
         """The same shared out alike, so many times as much."""
         return Volume(

@@ -158,7 +158,9 @@ def test_the_last_lactic_session_is_nine_days_before_the_bout_and_seven_at_the_v
 
 def test_skill_work_may_go_on_to_the_day_before():
     around = Circumstances(screening=ACTIVE, days_to_fight=1)
-    assert seals("6 x 2:00 technique rest 1:00", around=around)["Bout"].severity == "note"
+    found = seals("6 x 2:00 technique rest 1:00", around=around)["Bout"]
+    assert found.severity == "note"
+    assert found.text.startswith("1 day to the bout")
 
 
 def test_two_lactic_days_need_48_hours_between_them():
@@ -206,7 +208,9 @@ def test_strikes_of_a_session_and_of_a_week_have_a_ceiling_for_each_hand():
 
 def test_a_bout_that_is_over_closes_nothing():
     assert "Bout" not in seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=-2))
-    assert seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=0))["Bout"].severity == "stop"
+    today = seals(LACTIC, around=Circumstances(screening=ACTIVE, days_to_fight=0))["Bout"]
+    assert today.severity == "stop"
+    assert today.text.startswith("The bout is today")
 
 
 def test_sides_are_weighed_by_placed_strikes_alone():

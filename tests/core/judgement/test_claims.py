@@ -20,6 +20,7 @@ def test_five_hundred_kcal_in_twenty_minutes_of_flow_is_very_unlikely():
     assert found.probability <= 0.02
     assert found.answer == "very unlikely"
     assert "under 1 %" in found.text
+    assert "over 99 %" in kcal(reading("20:00 flow"), 20).text
 
 
 def test_what_the_model_itself_gives_may_be_true():

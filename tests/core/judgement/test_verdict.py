@@ -92,6 +92,11 @@ def test_a_reason_points_at_the_intervals_it_speaks_of():
     reasons = {r.measure: r for r in verdict("10 x (6 all out) rest 0:10", "sprint-power").reasons}
     assert {timeline.intervals[i].kind for i in reasons["sprint store at the start"].intervals} == {"rest"}
     assert {timeline.intervals[i].kind for i in reasons["efforts"].intervals} == {"work"}
+    rounds = unroll(line("3 x 3:00 fight pace rest 1:00"))
+    reasons = {r.measure: r for r in verdict("3 x 3:00 fight pace rest 1:00", "fight-rehearsal").reasons}
+    at = {name: {rounds.intervals[i].start_s for i in reason.intervals} for name, reason in reasons.items()}
+    assert at["length of a round"] == {0, 240, 480}
+    assert at["fade in the last round"] == {480}
 
 
 def test_what_falls_short_is_said_before_what_is_met():

@@ -74,12 +74,13 @@ def test_every_published_figure_is_shown_hit_or_missed():
 def test_every_form_that_a_proposal_is_chosen_from_stands_with_all_its_values():
     forms = {row[0]: row for row in SECTIONS["proposals"].tables[0].rows}
     assert list(forms) == [family.name for family in FAMILIES]
-    assert forms["Tabata, as researched"][1:3] == (
-        "6 × (20 all out, 10 rest)", "tempo: all out; rounds: 6, 7, 8; sets: 1, 2, 3; rest: 180, 300"
+    assert forms["Tabata, as researched"][1:4] == (
+        "6 × (20 all out, 10 rest)", "3 × (8 × (20 all out, 10 rest)) rest 5:00",
+        "tempo: all out; rounds: 6, 7, 8; sets: 1, 2, 3; rest: 180, 300",
     )  # fmt: skip
-    assert "rounds: 2 to 12" in forms["Rep rounds"][2]
-    assert forms["Flow"][2] == "minutes: 4 to 60 by 2"
-    assert forms["The bout's rounds"][3:] == ("bout rehearsal", "rule sets, from memory: check your federation's")
+    assert "rounds: 2 to 12" in forms["Rep rounds"][3]
+    assert forms["Flow"][3] == "minutes: 4 to 60 by 2"
+    assert forms["The bout's rounds"][4:] == ("bout rehearsal", "rule sets, from memory: check your federation's")
 
 
 def test_what_goes_around_a_protocol_stands_for_each_scale():

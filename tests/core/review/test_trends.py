@@ -94,6 +94,8 @@ def test_a_week_of_seven_days_that_are_the_same_is_the_most_alike_of_all():
     found = point(said(days_of(*scaled(1, 1, 1, 1, 1, 1), [200] * 7, [200, 210, 190, 200, 205, 195, 0])), "Same")
     assert not found.fine
     assert found.text == "Every day of the week of 13 Apr had the same load."
+    idle = point(said(days_of(*scaled(1, 1, 1, 1, 1, 1), [0] * 7, [200, 0, 100, 0, 300, 0, 0])), "Same")
+    assert idle.fine, "days without work are no hard days"
 
 
 def test_a_side_that_does_nearly_all_the_kicking_is_spoken_of():

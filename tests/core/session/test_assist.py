@@ -86,6 +86,11 @@ def test_any_text_is_told_and_completed_without_a_fall(text):
     assert 0 <= complete(text).start <= len(text)
 
 
+def test_what_is_struck_is_offered_as_struck_and_the_rest_as_off_the_bag():
+    told = {option.text: option.meaning for option in complete("3:00 power ").options}
+    assert (told["bag"], told["skip"]) == ("struck", "off the bag")
+
+
 @pytest.mark.parametrize(
     ("typed", "rest"),
     [

@@ -84,6 +84,12 @@ def test_a_rehearsal_of_version_3_rehearses_a_fight():
     assert [part.purpose for part in from_document(old).parts] == ["fight-rehearsal", "skill"]
 
 
+def test_a_document_of_version_1_is_read_though_it_states_no_purpose():
+    part = {"name": "A", "tree": {"type": "interval", "seconds": 60, "tempo": "power"}}
+    (found,) = from_document({"format": "yoisho-session", "version": 1, "title": "Old", "parts": [part]}).parts
+    assert (found.purpose, found.tree) == (None, read("1:00 power"))
+
+
 def test_a_document_of_version_2_is_read_with_the_names_of_today():
     action = {"technique": "hook", "side": "lead", "level": "body"}
     drill = {"order": "turns", "recall": False, "combinations": [[[action]]]}

@@ -113,6 +113,8 @@ def test_a_change_is_held_against_the_pause_before_it_however_that_is_made_up():
     )))  # fmt: skip
     assert (first.needs_s, first.room_s, first.short_s) == (GLOVES["16-oz"].off_s, 25, 0)
     assert (second.needs_s, second.room_s, second.short_s) == (GLOVES["16-oz"].on_s, 0, GLOVES["16-oz"].on_s)
+    (at_once,) = kit_changes(unroll(read("1:00 squats, 1:00 squats with straps")))
+    assert (at_once.room_s, at_once.short_s) == (0, ITEMS["straps"].on_s)
 
 
 def test_other_gloves_take_as_long_as_those_that_come_off_and_those_that_go_on():

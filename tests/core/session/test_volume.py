@@ -31,6 +31,11 @@ def test_a_southpaw_strikes_as_many_with_the_other_hand_unless_sides_are_named(t
     assert orthodox.strikes == pytest.approx(southpaw.strikes)
 
 
+def test_strikes_on_a_limb_are_those_of_it_alone_and_none_where_it_does_nothing():
+    found = of("10 reps technique bag [1-2-rk]")
+    assert (found.on("right hand"), found.on("right hand", "right leg"), found.on("left leg")) == (10, 20, 0)
+
+
 def test_rep_rounds_are_counted_exactly_and_timed_ones_are_estimates():
     counted = of("4 x (100 reps technique bag [1-2b]) rest 0:30")
     assert (counted.strikes, counted.counted) == (800, 800)

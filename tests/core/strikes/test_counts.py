@@ -70,6 +70,7 @@ def test_a_pyramid_can_end_every_step_the_same_way():
 def test_a_ladder_goes_down_the_counts():
     # 9-7-5-3 hooks; common practice, no source
     assert sum(step.strikes for step in ladder(action("hook"), (9, 7, 5, 3))) == 24
+    assert [step.strikes for step in ladder(action("hook"), (3, 2, 1))] == [3, 2, 1]
     with pytest.raises(CombinationError, match="9, 7, 5, 3"):
         ladder(action("hook"), ())
 

@@ -12,7 +12,7 @@ from typing import Any
 
 from lark import Lark, Token, Transformer, UnexpectedInput, v_args
 
-from yoisho.session.interval import MOST_REPS, Beat, HeartBand, Interval, RepeatingCue
+from yoisho.session.interval import Beat, HeartBand, Interval, RepeatingCue
 from yoisho.session.kit import kit_spellings
 from yoisho.session.modality import MODALITIES, modality_spellings
 from yoisho.session.shorthand.faults import (
@@ -67,11 +67,12 @@ _KIT_BEFORE = re.compile(r"^(in|with|on)\s+(the\s+|a\s+)?", re.IGNORECASE)
 
 
 def _spelled(modifier: Any) -> Any:
-    return (modifier.type, str(modifier)) if isinstance(modifier, Token) else modifier
+    return (modifier.type, str(modifier)) if isinstance(modifier, Token) else modifier[:2]
 
 
-def _bound(token: Token, most: int, what: str) -> int:
-    if len(token) > 6 or int(token) > most:
+def _number(token: Token, what: str = "a time") -> int:
+    """What is longer than anybody trains is refused unread: it may be thousands of digits."""
+    if len(token) > 6:
         raise ShorthandError(f"{token[:12]} is too long a number for {what}.", position_of(token))
     return int(token)
 
@@ -104,7 +105,7 @@ class _Reader(Transformer[Token, Node]):
                 raise ShorthandError(f"{number[:12]} is too long a number for reps.", position)
             strikes = unit is not None and unit.lower() == "strikes"
             return Dose(position, reps=tuple(int(step) for step in steps), strikes=strikes)
-        return Dose(position, _bound(number, 10**6, "a time"), bare=True)
+        return Dose(position, _number(number), bare=True)
 
     @v_args(inline=True)
     def open_ended(self, word: Token, about: Token | Dose | None = None) -> Dose:
@@ -118,9 +119,9 @@ class _Reader(Transformer[Token, Node]):
             minutes, seconds = re.split("[:']", number)
             if int(seconds) > 59:
                 raise ShorthandError(f"{number} is not a time: seconds go from 00 to 59.", position, ("m:ss",))
-            return Dose(position, 60 * _bound(Token("NUMBER", minutes, position), 10**6, "a time") + int(seconds))
+            return Dose(position, 60 * _number(Token("NUMBER", minutes, position)) + int(seconds))
         minute = 60 if unit is not None and (unit.lower().startswith("m") or unit == "'") else 1
-        return Dose(position, _bound(number, 10**6, "a time") * minute)
+        return Dose(position, _number(number) * minute)
 
     def _modifier(self, token: Token) -> tuple[str, Any]:
         position = position_of(token)
@@ -171,15 +172,16 @@ class _Reader(Transformer[Token, Node]):
         return found
 
     @v_args(inline=True)
-    def switch(self, word: Token, how: Token, every: Dose | None = None) -> tuple[str, Any]:
+    def switch(self, word: Token, how: Token, every: Dose | None = None) -> tuple[str, Any, int]:
         if how.type == "EVERY":
-            return "switch", self._seconds(every, word)
-        return "switch", "half" if how.type == "HALF" else "call"
+            return "switch", self._seconds(every, word), position_of(word)
+        return "switch", "half" if how.type == "HALF" else "call", position_of(word)
 
     @v_args(inline=True)
-    def cue(self, word: Token, text: Token, _every: Token, dose: Dose) -> tuple[str, Any]:
-        with placed(position_of(word)):
-            return "cues", RepeatingCue(text.strip('"').strip(), self._seconds(dose, word))
+    def cue(self, word: Token, text: Token, _every: Token, dose: Dose) -> tuple[str, Any, int]:
+        position = position_of(word)
+        with placed(position):
+            return "cues", RepeatingCue(text.strip('"').strip(), self._seconds(dose, word)), position
 
     def _seconds(self, dose: Dose | None, token: Token) -> int:
         if dose is None or dose.seconds is None or dose.open_ended:
@@ -187,11 +189,12 @@ class _Reader(Transformer[Token, Node]):
         return dose.seconds
 
     @v_args(inline=True)
-    def beat(self, number: Token, rate: Token | None = None) -> tuple[str, Any]:
+    def beat(self, number: Token, rate: Token | None = None) -> tuple[str, Any, int]:
         per_min = int(re.findall(r"\d+", number)[0][:6])
         strikes = {"h": 0.5, "s": 1, "d": 2}[rate[0].lower()] if rate else 1
-        with placed(position_of(number)):
-            return "beat", Beat(per_min, strikes)
+        position = position_of(number)
+        with placed(position):
+            return "beat", Beat(per_min, strikes), position
 
     @v_args(inline=True)
     def how_many(self, strikes: Token) -> None:
@@ -201,19 +204,23 @@ class _Reader(Transformer[Token, Node]):
     def unknown(self, word: Token) -> None:
         raise UnknownWordError(word)
 
+    def _placed(self, modifier: Any) -> tuple[str, Any, int]:
+        """The field, its value and where it stands, of a word or of what a rule made of several."""
+        if isinstance(modifier, Token):
+            return *self._modifier(modifier), position_of(modifier)
+        name, value, position = modifier
+        return name, value, position
+
     def _said(self, modifiers: list[object]) -> dict[str, Any]:
         """What the words behind a dose or a bracket say, by field; a cue may come more than once."""
         said: dict[str, Any] = {}
         for modifier in modifiers:
-            name: str
-            value: Any
-            name, value = self._modifier(modifier) if isinstance(modifier, Token) else modifier  # type: ignore[misc]
+            name, value, position = self._placed(modifier)
             if name in ("cues", "kit"):
                 said[name] = (*said.get(name, ()), value)
             elif name in said:
-                place = position_of(modifier) if isinstance(modifier, Token) else 0
                 words = f"Two words for the same thing: the {_CALLED[name]} is said twice. "
-                raise ShorthandError(words + "What comes next begins with a comma.", place)
+                raise ShorthandError(words + "What comes next begins with a comma.", position)
             else:
                 said[name] = value
         return said
@@ -285,7 +292,7 @@ class _Reader(Transformer[Token, Node]):
 
     @v_args(inline=True)
     def struck_so_often(self, struck: Token, _times: Token, number: Token, *modifiers: Any) -> Item:
-        dose = Dose(position_of(struck), reps=(_bound(number, MOST_REPS, "reps"),))
+        dose = Dose(position_of(struck), reps=(_number(number, "reps"),))
         return self.interval([dose, struck, *modifiers])
 
     def word_first(self, children: list[Any]) -> Item:

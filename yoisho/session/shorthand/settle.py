@@ -117,7 +117,7 @@ def seconds_or_minutes(dose: Dose) -> ShorthandError:
 
 
 def _where(rest: Interval, position: int) -> ShorthandError:
-    length = clock(rest.seconds or 0)
+    length = clock(rest.length_s())
     said = f"Rest between the rounds, or once after the last? Between: rest {length} behind the rounds, with no comma. "
     return ShorthandError(said + f"Once after: then {length}.", position, (f"rest {length}", f"then {length}"))
 

@@ -143,7 +143,7 @@ def _item(node: Node, school_id: str) -> str:
 def _between(pause: Interval | None) -> str:
     if pause is None:
         return ""
-    return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.seconds or 0), *_modalities(pause)])
+    return " ".join(["", TEMPOS[pause.tempo].word, clock(pause.length_s()), *_modalities(pause)])
 
 
 def _row_item(node: Node, school_id: str) -> str:
@@ -159,6 +159,6 @@ def write(node: Node, school_id: str = DEFAULT_SCHOOL) -> str:
     text = _row_item(node.items[0], school_id)
     for item in node.items[1:]:
         plain = isinstance(item, Interval) and item.tempo == "rest" and item == Interval(item.seconds, "rest")
-        after = f"; then {clock(item.seconds or 0)}" if plain and isinstance(item, Interval) else ""
+        after = f"; then {clock(item.length_s())}" if plain and isinstance(item, Interval) else ""
         text += after or f", {_row_item(item, school_id)}"
     return text
