@@ -1,12 +1,11 @@
 """Who is where in a class, as a PDF for the wall: one page, in black, in type that is shipped with the app."""
 
-from bisect import bisect_left
 from typing import TYPE_CHECKING, Any
 
 from django.template.loader import render_to_string
 from django.utils import timezone
 
-from server.sendout.wall_sheet import PAPERS, Paper, rendered
+from server.sendout.wall_sheet import Paper, rendered
 from yoisho.answers.classes import class_answer
 from yoisho.classes.board import kind_of
 from yoisho.session.clock import clock
@@ -16,8 +15,17 @@ if TYPE_CHECKING:
 
     from yoisho.classes.made import Made
 
-SIZES_PT = (24.0, 21.0, 18.5, 16.5, 15.0, 13.5, 12.0, 10.8, 9.6, 8.6, 7.6, 6.8, 6.0, 5.2, 4.6)
-"""Of the table, the largest that keeps to one page is taken: found by halves, since each try takes its time."""
+LARGEST_PT, LEAST_PT = 24.0, 4.6
+"""Of the table's text."""
+PAPER_MM: dict[Paper, tuple[float, float]] = {"a4": (297.0, 210.0), "letter": (279.4, 215.9)}
+"""Lying: width and height."""
+ROLL_MM = 20_000.0
+"""Of a page that the largest class fits on at the largest size."""
+PX_A_MM = 96 / 25.4
+LINE_PX = 0.5 * 96 / 72
+"""Under a row; as thick at every size."""
+SLACK = 0.98
+"""Of the size that was measured, as borders do not shrink with it; and of one that did not do, for the next try."""
 
 
 def _said(made: "Made", title: str, club: str, school: str) -> dict[str, Any]:
@@ -37,27 +45,30 @@ def _said(made: "Made", title: str, club: str, school: str) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _too_wide(document: "Document") -> bool:
-    """Whether the table runs past the edge of its page."""
-    page = document.pages[0]
-    box = page._page_box
-    right = box.position_x + box.margin_width()
-    return any(
-        each.position_x + each.width > right - box.margin_right + 1
-        for each in box.descendants()
-        if each.element_tag == "table" and isinstance(each.width, int | float)
-    )
+def _size_pt(roll: "Document", rows: int, height_mm: float) -> float:
+    """The largest at which the table keeps to one page, from how large it came out on a roll of the page's width."""
+    page = roll.pages[0]._page_box
+    body = next(each for each in page.descendants() if each.element_tag == "body")
+    tables = [each for each in body.descendants() if each.element_tag == "table"]
+    width, height = (max(getattr(each, of) for each in tables) for of in ("width", "height"))
+    lines = rows * LINE_PX
+    room = height_mm * PX_A_MM - page.margin_top - page.margin_bottom - (body.height - height) - lines
+    return float(LARGEST_PT * min(1.0, SLACK * page.width / width, SLACK * room / (height - lines)))
 
 
 def class_pdf(made: "Made", title: str, paper: Paper, club: str, school: str) -> bytes:
+    """The table is laid out twice, as each time takes its time: once to measure it, and as large as it can be."""
     said = _said(made, title, club, school)
-    laid_out: dict[float, Document] = {}
+    wide_mm, high_mm = PAPER_MM[paper]
 
-    def fits(size_pt: float) -> bool:
-        text = render_to_string("classes/wall.html", {**said, "paper": PAPERS[paper], "size_pt": size_pt})
-        document = laid_out[size_pt] = rendered(text)
-        return len(document.pages) == 1 and not _too_wide(document)
+    def laid_out(size_pt: float, height_mm: float) -> "Document":
+        about = {**said, "paper": f"{wide_mm}mm {height_mm}mm", "size_pt": f"{size_pt:.2f}"}
+        return rendered(render_to_string("classes/wall.html", about))
 
-    largest = bisect_left(SIZES_PT, True, key=fits)
-    found: bytes = laid_out[SIZES_PT[min(largest, len(SIZES_PT) - 1)]].write_pdf()
+    size_pt = max(LEAST_PT, _size_pt(laid_out(LARGEST_PT, ROLL_MM), len(said["people"]) + 1, high_mm))
+    document = laid_out(size_pt, high_mm)
+    while len(document.pages) > 1 and size_pt > LEAST_PT:
+        size_pt *= SLACK
+        document = laid_out(size_pt, high_mm)
+    found: bytes = document.write_pdf()
     return found

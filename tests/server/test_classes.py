@@ -1,6 +1,8 @@
 """A class in the club: from one line, solved, kept, changed while it runs, and logged for everybody who was there."""
 
 import json
+import re
+import subprocess
 from datetime import timedelta
 from itertools import pairwise
 from uuid import uuid4
@@ -321,6 +323,13 @@ def test_whoever_may_not_train_today_is_told_before_the_class_starts(coach: Coac
     assert [(each["name"], each["stops"][0]["rule"]) for each in found] == [("Ivo M.", "concussion")]
 
 
+def filled(pdf: bytes) -> float:
+    """Of the height of its first page, down to where its last word stands."""
+    said = subprocess.run(["pdftotext", "-bbox", "-", "-"], input=pdf, capture_output=True, check=True).stdout.decode()
+    height = float(re.search(r'<page width="[\d.]+" height="([\d.]+)"', said)[1])
+    return max(float(low) for low in re.findall(r'yMax="([\d.]+)"', said)) / height
+
+
 def test_the_sheet_for_the_wall_is_one_page_with_every_name_also_of_forty(coach: Coach):
     for line in (LINE, "20/10, 40 people, 10 bags, 6 pairs of pads, 60 min"):
         plan = kept(coach, read(coach, line)["asked"])
@@ -330,6 +339,7 @@ def test_the_sheet_for_the_wall_is_one_page_with_every_name_also_of_forty(coach:
             assert pages(answer.content) == 1
             shown = text(answer.content)
             assert all(each["name"] in shown for each in plan["asked"]["people"])
+            assert filled(answer.content) > 0.9, "as large as the page holds"
 
 
 def test_a_class_comes_in_again_with_the_records_of_a_club(coach: Coach):
