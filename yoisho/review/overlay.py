@@ -42,8 +42,8 @@ def _on_seconds(heart: Heart) -> Floats:
     at, bpm = np.array(heart).T
     seconds = np.arange(int(at[-1]) + 1, dtype=float)
     found = np.interp(seconds, at, bpm)
-    after = np.clip(np.searchsorted(at, seconds), 0, len(at) - 1)
-    before = np.clip(after - 1, 0, len(at) - 1)
+    after = np.searchsorted(at, seconds)
+    before = np.maximum(after - 1, 0)
     gap = at[after] - at[before]
     found[(gap > LONGEST_GAP_S) & (seconds > at[before]) & (seconds < at[after])] = np.nan
     return np.asarray(found)

@@ -75,6 +75,11 @@ def test_a_part_says_its_kit_in_its_brackets_with_or_without_a_purpose():
     with pytest.raises(ShorthandError, match="Did you mean 16 oz gloves") as caught:
         read_parts("Main (lactic capacity, 16 oz glovs): 3:00 power")
     assert caught.value.position == len("Main (lactic capacity, ")
+    with pytest.raises(ShorthandError, match="Did you mean aerobic base") as caught:
+        read_parts("Main (aerobc): 3:00 flow")
+    assert caught.value.suggestion == "aerobic base"
+    with pytest.raises(ShorthandError, match="Purposes are warm-up, sprint power"):
+        read_parts("Main (strength): 3:00 power")
 
 
 def test_what_a_part_is_done_in_all_its_work_is_done_in_save_where_it_says_otherwise():

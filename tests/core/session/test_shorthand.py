@@ -77,6 +77,7 @@ def test_a_rest_behind_several_multipliers_stands_between_the_outermost():
         ("3:00 flow, open", 11, "Open-ended what?"),
         ("3:00 flow, 1-2 x 0", 11, "Reps go from 1 to 2000"),
         ("20 open technique", 0, "20 of what?"),
+        ("20/(10 all out)", 0, "0:20 of what?"),
         ("open 5 technique", 0, "5 seconds or 5 minutes?"),
         ("open technique switch every 0:30", 0, "switch sides on call"),
         ("2:00 flow switch every open", 10, "a time such as 0:15"),

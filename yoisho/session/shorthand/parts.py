@@ -74,9 +74,9 @@ def _head(match: re.Match[str], start: int) -> _Head:
 def _neither(said: str, position: int) -> ShorthandError:
     known = [*purpose_spellings(), *kit_spellings()]
     nearest = get_close_matches(said.lower(), known, n=1, cutoff=0.5)
-    purposes = ", ".join(purpose.word for purpose in PURPOSES.values())
-    hint = f"Did you mean {nearest[0]}?" if nearest else f"Purposes are {purposes}."
-    suggestion = nearest[0] if nearest else None
+    words = {purpose.id: purpose.word for purpose in PURPOSES.values()}
+    suggestion = words.get(nearest[0], nearest[0]) if nearest else None
+    hint = f"Did you mean {suggestion}?" if suggestion else f"Purposes are {', '.join(words.values())}."
     return ShorthandError(f"“{said}” is not a purpose, nor kit. {hint}", position, ("a purpose",), suggestion)
 
 
