@@ -63,7 +63,15 @@ answers() {
   ) 2>/dev/null
 }
 
-# Starts it all at a free port, the one it had before where that is free, and waits until it answers.
+# Whether the supervisor ended because it was killed; of itself it ends where it cannot start, and has said why.
+was_killed() {
+  local ended=0
+  wait "$hall" || ended=$?
+  [ "$ended" -gt 128 ]
+}
+
+# Starts it all at a free port, the one it had before where that is free, and waits until it answers. A supervisor that is
+# killed meanwhile is started again, as it is later.
 open_hall() {
   before=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address" 2>/dev/null || true)
   port=$("$PY" scripts/free_port.py "${PORT:-${before:-8000}}" 8>&-) || exit 1
@@ -71,7 +79,11 @@ open_hall() {
   printf '%s' "$address" > "$STATE/$NAME.address"
   start_supervisor "$port"
   for _ in $(seq 150); do
-    kill -0 "$hall" 2>/dev/null || fail "the app did not start" "read the error above"
+    if ! kill -0 "$hall" 2>/dev/null; then
+      was_killed || fail "the app did not start" "read the error above"
+      "$PY" scripts/left_over.py "$NAME" --end 8>&-
+      start_supervisor "$port"
+    fi
     answers "$port" 8>&- && break
     sleep 0.2 8>&-
   done

@@ -119,6 +119,27 @@ def test_a_second_start_says_where_the_first_is_and_ends_nothing_of_it():
         (ROOT / ".state" / f"{NAME}.lock").unlink()
 
 
+OPENED = """
+NAME=atrial; . scripts/hall.sh
+starts=0
+start_supervisor() { starts=$((starts + 1)); if [ $starts = 1 ]; then bash -c "$ENDS" & else sleep 60 & fi; hall=$!; }
+answers() { [ $starts = 2 ]; }
+open_hall
+kill $hall
+echo "started $starts times"
+"""
+
+
+@pytest.mark.parametrize(("ends", "told"), [("kill -9 $$", "started 2 times"), ("exit 3", "the app did not start")])
+def test_a_supervisor_that_is_killed_while_the_hall_opens_is_started_again_and_one_that_ends_is_not(ends, told):
+    try:
+        opened = subprocess.run(["bash", "-c", OPENED], cwd=ROOT, env={**os.environ, "ENDS": ends}, timeout=60,
+                                capture_output=True, text=True)  # fmt: skip
+        assert told in opened.stdout + opened.stderr
+    finally:
+        (ROOT / ".state" / f"{NAME}.address").unlink(missing_ok=True)
+
+
 @pytest.mark.parametrize("start", ["demo", "serve"])
 def test_a_hall_that_is_taken_over_is_watched_with_its_own_settings(start):
     """Else its supervisor, started again later, would know neither database nor secret."""
