@@ -296,7 +296,7 @@ class Interval:
 
     def passes(self) -> int:
         """Whole passes of what is struck in its seconds, at least one; of reps their number."""
-        return self.reps_at() or max(1, int((self.seconds or 0) / self.rep_s()))
+        return self.reps_at() or max(1, int(self.length_s() / self.rep_s()))
 
     def length_s(self, turn: int = 1, of: int = 1) -> int:
         """Seconds of a repetition for one person; of reps an estimate."""

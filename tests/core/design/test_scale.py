@@ -1,5 +1,7 @@
 """A session for somebody else, or under other rules: what it does stays, what is done changes."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -7,10 +9,10 @@ from hypothesis import strategies as st
 from tests.core.people import SOMEBODY
 from yoisho.design.nudge import searchable
 from yoisho.design.rounds import RoundsError, at, fit, keeps_rules, places, to_rules
-from yoisho.design.scale import EFFECT, ScaleError, _traded, convert, distance, scale, softened, three_of
+from yoisho.design.scale import EFFECT, ScaleError, _traded, _weight, convert, distance, scale, softened, three_of
 from yoisho.engine.person import person
 from yoisho.engine.readout import read
-from yoisho.judgement.cautions import bars, cautions
+from yoisho.judgement.cautions import BARRING, CURABLE, RULES, bars, cautions
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.session.document import Part, Session
 from yoisho.session.rules import RULE_SETS
@@ -35,6 +37,24 @@ def reading(who, of: Session):
 
 ROUNDS = session("Main: 4 x (30 technique, 30 speed, 30 power) rest 1:00")
 LONG_HARD = session("Main: 3 x 3:00 power rest 0:30")
+
+
+def test_a_stop_weighs_most_then_what_bars_then_what_a_change_could_answer_and_all_else_nothing():
+    def weight(rule, severity):
+        return _weight(replace(rule.caution("note", "", ""), severity=severity))
+
+    barring = [rule for rule in RULES if rule.id in BARRING]
+    curable = [rule for rule in RULES if rule.id in CURABLE - BARRING]
+    others = [rule for rule in RULES if rule.id not in CURABLE | BARRING]
+    assert barring
+    assert curable
+    assert others
+    stop, bar, cure = (
+        weight(each[0], at) for each, at in ((others, "stop"), (barring, "caution"), (curable, "caution"))
+    )
+    assert stop > bar > cure > 0
+    assert {weight(rule, "caution") for rule in curable} == {cure}
+    assert {weight(rule, "caution") for rule in others} == {weight(rule, "note") for rule in RULES} == {0}
 
 
 @pytest.mark.parametrize("of", [ROUNDS, LONG_HARD], ids=["thirties", "power rounds"])
