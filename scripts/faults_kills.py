@@ -175,11 +175,15 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
     shutil.rmtree(editor.profile, ignore_errors=True)
     for words in (*gone, *writers.wrong, *late, *(f"back only after {each}" for each in slow)):
         print(f"  WRONG  {words}")
+    wrong = bool(gone or writers.wrong or late or slow)
+    if wrong:
+        # The database goes with the trial: what it had to say stays.
+        shutil.copyfile(hall.cluster.log, hall.cluster.state / "server.log")
     lost = len(gone)
     print(
         f"{sum(map(len, took.values()))} kills, {sum(writers.acknowledged.values())} writes acknowledged, {lost} lost"
     )
-    return int(bool(gone or writers.wrong or late or slow))
+    return int(wrong)
 
 
 def _one(random: Random, pids: list[int]) -> list[int]:

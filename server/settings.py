@@ -21,18 +21,18 @@ def _required(name: str) -> str:
 def _database(url: str) -> dict[str, object]:
     parts = urlsplit(url)
     return {
-        "ENGINE": "django.db.backends.postgresql",
+        "ENGINE": "server.postgresql",
         "HOST": parts.hostname,
         "PORT": parts.port,
         "USER": unquote(parts.username or ""),
         "PASSWORD": unquote(parts.password or ""),
         "NAME": parts.path.lstrip("/"),
-        "CONN_HEALTH_CHECKS": True,
-        # Where many threads wait for others than the database they share a few connections; else each keeps its own.
+        # Where many threads wait for others than the database they share a few connections, looked at as they are taken
+        # (`server.postgresql`); else each keeps its own.
         **(
             {"OPTIONS": {"pool": {"min_size": 1, "max_size": int(pooled), "timeout": 3, "reconnect_timeout": 1}}}
             if (pooled := os.environ.get("YOISHO_POOL"))
-            else {"CONN_MAX_AGE": 600}
+            else {"CONN_MAX_AGE": 600, "CONN_HEALTH_CHECKS": True}
         ),
     }
 
