@@ -30,6 +30,9 @@ USER = "yoisho"
 MARK = "YOISHO_HALL"
 """Set for everything that a hall runs, but for the database: it belongs to whoever started it."""
 WATCHED_EVERY_S = 0.3
+GREETED_WITHIN_S = 5
+"""Whoever dials and says nothing is let go after that: until then they hold up the recovery from a crash, of which
+PostgreSQL's own minute is far too long."""
 PORT_WITHIN_S = 10.0
 """A database that was killed comes back where the app looks for it, as soon as its port is free again."""
 
@@ -197,8 +200,8 @@ class Cluster:
                 port = any_free()
             self.remember(port=port)
             self.run(
-                self.tool("pg_ctl"), "-D", str(self.data), "-l", str(self.log), "-w", "-t", "60", "-o", f"-p {port}",
-                "start", close_fds=True,
+                self.tool("pg_ctl"), "-D", str(self.data), "-l", str(self.log), "-w", "-t", "60",
+                "-o", f"-p {port} -c authentication_timeout={GREETED_WITHIN_S}s", "start", close_fds=True,
             )  # fmt: skip
         if self.psql("postgres", f"select 1 from pg_database where datname = '{USER}'").stdout.strip() != "1":
             self.psql("postgres", f"create database {USER}")

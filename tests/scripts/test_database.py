@@ -3,9 +3,12 @@
 import json
 import os
 import signal
+import socket
 import subprocess
 import sys
+import threading
 import time
+from contextlib import suppress
 from pathlib import Path
 
 import psycopg
@@ -32,7 +35,7 @@ def address():
 
 
 def note(address: str, query: str) -> list[tuple]:
-    with psycopg.connect(address) as connection:
+    with psycopg.connect(address, connect_timeout=5) as connection:
         cursor = connection.execute(query)
         return cursor.fetchall() if cursor.description else []
 
@@ -95,6 +98,30 @@ def test_watched_over_it_comes_back_by_itself_where_it_was_and_stops_when_told(a
         assert watching.stderr.read().count("is not running") >= 3
     finally:
         watching.kill()
+
+
+def test_whoever_dials_and_says_nothing_does_not_hold_up_its_recovery_for_a_minute(address):
+    port = psycopg.conninfo.conninfo_to_dict(address)["port"]
+    silent: list[socket.socket] = []
+    over = threading.Event()
+
+    def dial():
+        while not over.is_set():
+            with suppress(OSError):
+                silent.append(socket.create_connection(("127.0.0.1", port), 0.2))
+
+    dialling = threading.Thread(target=dial)
+    with suppress(psycopg.OperationalError), psycopg.connect(address) as connection:
+        dialling.start()
+        os.kill(connection.info.backend_pid, signal.SIGKILL)
+        time.sleep(0.2)
+    over.set()
+    dialling.join()
+    try:
+        assert answers_within(address, 30)
+    finally:
+        for each in silent:
+            each.close()
 
 
 def test_the_password_is_kept_from_others(address):
