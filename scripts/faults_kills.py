@@ -12,7 +12,7 @@ from collections.abc import Callable
 from pathlib import Path
 from random import Random
 
-from hall import Hall, kill
+from hall import ROOT, Hall, kill
 from load import Door
 from playwright.async_api import Error, Page, Response, async_playwright
 from shots import DESK, NOWHERE
@@ -178,7 +178,8 @@ async def trial(hall: Hall, kills: int, seed: int) -> int:
     wrong = bool(gone or writers.wrong or late or slow)
     if wrong:
         # The database goes with the trial: what it had to say stays.
-        shutil.copyfile(hall.cluster.log, hall.cluster.state / "server.log")
+        kept = shutil.copyfile(hall.cluster.log, hall.cluster.state / "server.log")
+        print(f"  {kept.relative_to(ROOT)} has what the database said")
     lost = len(gone)
     print(
         f"{sum(map(len, took.values()))} kills, {sum(writers.acknowledged.values())} writes acknowledged, {lost} lost"

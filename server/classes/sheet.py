@@ -53,7 +53,8 @@ def _size_pt(roll: "Document", rows: int, height_mm: float) -> float:
     width, height = (max(getattr(each, of) for each in tables) for of in ("width", "height"))
     lines = rows * LINE_PX
     room = height_mm * PX_A_MM - page.margin_top - page.margin_bottom - (body.height - height) - lines
-    return float(LARGEST_PT * min(1.0, SLACK * page.width / width, SLACK * room / (height - lines)))
+    shares = (page.width / width, room / (height - lines))
+    return LARGEST_PT * min([1.0, *(SLACK * float(each) for each in shares if each < 1)])
 
 
 def class_pdf(made: "Made", title: str, paper: Paper, club: str, school: str) -> bytes:

@@ -2,7 +2,6 @@
 
 import json
 import re
-import subprocess
 from datetime import timedelta
 from itertools import pairwise
 from uuid import uuid4
@@ -18,7 +17,7 @@ from server.sessions.models import Session
 from server.today.models import Planned
 from tests.server.conftest import Coach
 from tests.server.test_records import archive, bring, content_of, zipped
-from tests.server.test_send_out import pages, text
+from tests.server.test_send_out import pages, text, tool
 
 pytestmark = pytest.mark.django_db
 LINE = "20/10 for Thursday at 12:10, 14 people, 6 bags, 2 pairs of pads, 25 min with warm-up"
@@ -325,7 +324,7 @@ def test_whoever_may_not_train_today_is_told_before_the_class_starts(coach: Coac
 
 def filled(pdf: bytes) -> float:
     """Of the height of its first page, down to where its last word stands."""
-    said = subprocess.run(["pdftotext", "-bbox", "-", "-"], input=pdf, capture_output=True, check=True).stdout.decode()
+    said = tool(pdf, "pdftotext", "-bbox", "-").decode()
     height = float(re.search(r'<page width="[\d.]+" height="([\d.]+)"', said)[1])
     return max(float(low) for low in re.findall(r'yMax="([\d.]+)"', said)) / height
 

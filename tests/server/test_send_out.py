@@ -82,8 +82,7 @@ def pages(pdf: bytes) -> int:
 
 
 def text(pdf: bytes) -> str:
-    read = subprocess.run(["pdftotext", "-", "-"], input=pdf, capture_output=True, check=True)
-    return " ".join(read.stdout.decode().split())
+    return " ".join(tool(pdf, "pdftotext", "-").decode().split())
 
 
 def greys(pdf: bytes) -> list[int]:

@@ -83,6 +83,7 @@ def test_a_rest_behind_several_multipliers_stands_between_the_outermost():
         ("2:00 flow switch every open", 10, "a time such as 0:15"),
         ("2:00 flow switch at half switch on call", 25, "the side switch is said twice"),
         ("2:00 power flow", 11, "the effort is said twice"),
+        ("4 x (30 power) to 120 beats", 15, "said for each interval, inside the brackets"),
     ],
 )
 def test_a_wrong_line_says_at_which_character_what_was_expected_and_an_example(text, position, said):

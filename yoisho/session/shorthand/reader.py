@@ -70,6 +70,11 @@ def _spelled(modifier: Any) -> Any:
     return (modifier.type, str(modifier)) if isinstance(modifier, Token) else modifier[:2]
 
 
+def _place(modifier: Any) -> int:
+    """Where a word stands, or what a rule made of several: its field, its value and its place."""
+    return position_of(modifier) if isinstance(modifier, Token) else int(modifier[2])
+
+
 def _number(token: Token, what: str = "a time") -> int:
     """What is longer than anybody trains is refused unread: it may be thousands of digits."""
     if len(token) > 6:
@@ -204,23 +209,16 @@ class _Reader(Transformer[Token, Node]):
     def unknown(self, word: Token) -> None:
         raise UnknownWordError(word)
 
-    def _placed(self, modifier: Any) -> tuple[str, Any, int]:
-        """The field, its value and where it stands, of a word or of what a rule made of several."""
-        if isinstance(modifier, Token):
-            return *self._modifier(modifier), position_of(modifier)
-        name, value, position = modifier
-        return name, value, position
-
-    def _said(self, modifiers: list[object]) -> dict[str, Any]:
+    def _said(self, modifiers: list[Any]) -> dict[str, Any]:
         """What the words behind a dose or a bracket say, by field; a cue may come more than once."""
         said: dict[str, Any] = {}
         for modifier in modifiers:
-            name, value, position = self._placed(modifier)
+            name, value = self._modifier(modifier) if isinstance(modifier, Token) else modifier[:2]
             if name in ("cues", "kit"):
                 said[name] = (*said.get(name, ()), value)
             elif name in said:
                 words = f"Two words for the same thing: the {_CALLED[name]} is said twice. "
-                raise ShorthandError(words + "What comes next begins with a comma.", position)
+                raise ShorthandError(words + "What comes next begins with a comma.", _place(modifier))
             else:
                 said[name] = value
         return said
@@ -321,7 +319,7 @@ class _Reader(Transformer[Token, Node]):
     def group(self, children: list[Any]) -> Item:
         node, *modifiers = children
         said = self._said(modifiers)
-        position = next((position_of(m) for m in modifiers if isinstance(m, Token)), 0)
+        position = next(map(_place, modifiers), 0)
         for name in said:
             if name not in _OF_GROUPS:
                 words = f"The {_CALLED[name]} is said for each interval, inside the brackets."
