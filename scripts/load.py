@@ -5,7 +5,7 @@ import json
 import os
 import sys
 import time
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from pathlib import Path
 from uuid import uuid4
 
@@ -93,17 +93,31 @@ class Door:
             self.token = kept.get("csrftoken", "")
         return self
 
+    def hang_up(self) -> None:
+        """Lets a question go that is not answered yet."""
+        if self.writer is not None:
+            self.writer.close()
+        self.writer = None
+
     def beside(self) -> "Door":
         """Another connection of the same coach."""
         return Door(self.port, self.cookies, self.token)
 
 
-def tell(what: str, seconds: list[float], refused: int = 0) -> None:
-    median, p95, most = 1000 * np.percentile(seconds, [50, 95, 100])
-    sent_away = f", {refused} sent away" if refused else ""
-    print(
-        f"{what:62s} median {median:6.0f}  p95 {p95:6.0f}  most {most:6.0f} ms  ({len(seconds)}{sent_away})", flush=True
-    )
+@dataclass
+class Asked:
+    """How long answers took [s], how many questions were sent away, and how many the next edit let go."""
+
+    took: list[float] = field(default_factory=list)
+    refused: int = 0
+    let_go: int = 0
+
+
+def tell(what: str, asked: Asked) -> None:
+    median, p95, most = 1000 * np.percentile(asked.took, [50, 95, 100])
+    without = [f"{asked.refused} sent away"] * bool(asked.refused) + [f"{asked.let_go} let go"] * bool(asked.let_go)
+    told = ", ".join([str(len(asked.took)), *without])
+    print(f"{what:62s} median {median:6.0f}  p95 {p95:6.0f}  most {most:6.0f} ms  ({told})", flush=True)
 
 
 async def followers(door: Door) -> None:
@@ -153,39 +167,45 @@ async def followers(door: Door) -> None:
     for each in screens:
         each.cancel()
     print(f"{FOLLOWERS} screens follow one run, {len(broken)} of them lost")
-    tell("  from what is said to each screen", delays)
-    tell("  the library and who one is, meanwhile", asked)
+    tell("  from what is said to each screen", Asked(delays))
+    tell("  the library and who one is, meanwhile", Asked(asked))
 
 
 async def coaches(door: Door, count: int) -> None:
-    """Each edits once a second: the best guess is asked for, and then the ranges, as the Bench does."""
-    took: dict[bool, list[float]] = {False: [], True: []}
-    refused = 0
+    """Each edits once a second, as on the Bench: the best guess is asked for, then the ranges, which the next edit lets
+    go where they have not come by then."""
+    guesses, ranges = Asked(), Asked()
     until = time.monotonic() + SECONDS_LONG
 
+    async def ask(own: Door, edited: dict[str, object], asked: Asked) -> None:
+        began = time.monotonic()
+        body = {"document": edited, "target": "lactic-capacity", "ranges": asked is ranges}
+        status, told, _ = await own.ask("POST", "/api/evaluate", body)
+        if status == 429:
+            asked.refused += 1
+            return
+        assert status == 200, told[:300]
+        asked.took.append(time.monotonic() - began)
+
     async def edits(number: int) -> None:
-        nonlocal refused
         own, edit = door.beside(), 0
         await asyncio.sleep(number / count)
         while time.monotonic() < until:
             edit += 1
             edited = document("Load", 3 + edit % 4, 120 + number + edit, "power", 60)
-            began = time.monotonic()
-            for ranges in (False, True):
-                asked = time.monotonic()
-                body = {"document": edited, "target": "lactic-capacity", "ranges": ranges}
-                status, told, _ = await own.ask("POST", "/api/evaluate", body)
-                if status == 429:
-                    refused += 1
-                    continue
-                assert status == 200, told[:300]
-                took[ranges].append(time.monotonic() - asked)
-            await asyncio.sleep(max(0.0, began + 1 - time.monotonic()))
+            next_edit = time.monotonic() + 1
+            await ask(own, edited, guesses)
+            try:
+                await asyncio.wait_for(ask(own, edited, ranges), max(0.0, next_edit - time.monotonic()))
+            except TimeoutError:
+                own.hang_up()
+                ranges.let_go += 1
+            await asyncio.sleep(max(0.0, next_edit - time.monotonic()))
 
     await asyncio.gather(*(edits(number) for number in range(count)))
     print(f"{count} coaches edit once a second, for {SECONDS_LONG} s")
-    tell("  the best guess", took[False], refused)
-    tell("  its ranges", took[True])
+    tell("  the best guess", guesses)
+    tell("  its ranges", ranges)
 
 
 async def opened(port: int) -> Door:

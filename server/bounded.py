@@ -16,8 +16,8 @@ R = TypeVar("R")
 AT_ONCE = max(1, (os.cpu_count() or 2) // 2)
 """Pieces of work that a process does at a time; there are two processes, and as many processors as they need."""
 WAITING = 64
-"""Those that wait besides: a hundred coaches who edit at once, however they are shared out. At one to two hundredths of
-a second each, the last of them waits for about a second."""
+"""Those that wait besides, of what is short and of the rest: a hundred coaches who edit at once, as two processes share
+them out."""
 AGAIN_S = 1
 """After which whoever was sent away may come again."""
 
@@ -64,45 +64,56 @@ def knows_its_caller(get_response: Callable[[HttpRequest], HttpResponse]) -> Cal
 
 
 class Bound:
-    """So many at once, and so many that wait, in the order they came in."""
+    """So many at once, and so many that wait, in the order they came in; what is short before the rest."""
 
     def __init__(self, at_once: int = AT_ONCE, waiting: int = WAITING):
         self.free, self.waiting = at_once, waiting
-        self.turns = deque[threading.Event]()
+        self.short_turns, self.turns = deque[threading.Event](), deque[threading.Event]()
         self.lock = threading.Lock()
 
-    def _enter(self) -> None:
+    def _enter(self, turns: deque[threading.Event]) -> None:
         """Waits for a place. Raises `BusyError` where too many wait, or nobody waits for the answer any more."""
         with self.lock:
             if self.free:
                 self.free -= 1
                 return
-            if len(self.turns) >= self.waiting:
+            if len(turns) >= self.waiting:
                 raise BusyError
             turn = threading.Event()
-            self.turns.append(turn)
+            turns.append(turn)
         while not turn.wait(LOOKS_S):
             if CALLER.gone:
                 with self.lock:
-                    if turn in self.turns:
-                        self.turns.remove(turn)
+                    if turn in turns:
+                        turns.remove(turn)
                         raise BusyError
+        if CALLER.gone:
+            self._leave()
+            raise BusyError
 
     def _leave(self) -> None:
-        """The place goes to whoever has waited longest."""
+        """The place goes to what is short, and to whoever has waited longest."""
         with self.lock:
-            if self.turns:
-                self.turns.popleft().set()
+            if turns := self.short_turns or self.turns:
+                turns.popleft().set()
             else:
                 self.free += 1
 
     def __call__(self, work: Callable[P, R]) -> Callable[P, R]:
+        """Work that waits its turn."""
+        return self._bounded(work, self.turns)
+
+    def short(self, work: Callable[P, R]) -> Callable[P, R]:
+        """Work so short that it goes before the rest, and whose answer is looked at while somebody types."""
+        return self._bounded(work, self.short_turns)
+
+    def _bounded(self, work: Callable[P, R], turns: deque[threading.Event]) -> Callable[P, R]:
         @wraps(work)
         def within(*args: P.args, **kwargs: P.kwargs) -> R:
             if not connection.in_atomic_block:
                 # Nothing of the database is held meanwhile.
                 connection.close()
-            self._enter()
+            self._enter(turns)
             try:
                 return work(*args, **kwargs)
             finally:

@@ -217,6 +217,7 @@ CONTENT_SECURITY_POLICY = {
         "form-action": [SELF],
     }
 }
+SESSION_ENGINE = "server.accounts.session_store"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"

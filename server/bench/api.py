@@ -73,8 +73,9 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     """The session drawn, simulated for the person and judged for the purpose."""
     club = club_of(request)
     person, circumstances = known_of(club, body.person_id, body.wbgt_c)
+    evaluated = worked_out.with_ranges if body.ranges else worked_out.best_guess
     try:
-        found = worked_out.evaluation(body.document, person, body.target, circumstances, club.school, body.ranges)
+        found = evaluated(body.document, person, body.target, circumstances, club.school)
     except SessionError as error:
         raise FieldError(["body", "document", "parts"], str(error), "document") from error
     return answered(found)

@@ -28,21 +28,31 @@ REMEMBERED = 200
 """Answers of each kind that a process keeps: at up to a tenth of a megabyte each, about twenty megabytes a kind."""
 
 
-def remembered(work: Callable[P, object]) -> Callable[P, bytes]:
-    """The answer as it is sent, worked out in turn; one that was given lately comes at once. Faults are not kept."""
-
-    @computes
+def _encoded(work: Callable[P, object]) -> Callable[P, bytes]:
     def encoded(*asked: P.args, **named: P.kwargs) -> bytes:
         return msgspec.json.encode(work(*asked, **named))
 
-    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(encoded))
+    return encoded
+
+
+def remembered(work: Callable[P, object]) -> Callable[P, bytes]:
+    """The answer as it is sent, worked out in turn; one that was given lately comes at once. Faults are not kept."""
+    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(computes(_encoded(work))))
+
+
+def remembered_short(work: Callable[P, object]) -> Callable[P, bytes]:
+    """The same of what is short: it is worked out before the rest."""
+    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(computes.short(_encoded(work))))
+
+
+@remembered_short
+def best_guess(session: Session, person: Person, target: str, circumstances: Circumstances, school: str) -> object:
+    return evaluate(session, person, target, circumstances, school, ranges=False)
 
 
 @remembered
-def evaluation(
-    session: Session, person: Person, target: str, circumstances: Circumstances, school: str, ranges: bool
-) -> object:
-    return evaluate(session, person, target, circumstances, school, ranges=ranges)
+def with_ranges(session: Session, person: Person, target: str, circumstances: Circumstances, school: str) -> object:
+    return evaluate(session, person, target, circumstances, school)
 
 
 @remembered

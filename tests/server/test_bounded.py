@@ -8,9 +8,14 @@ from time import sleep
 import pytest
 from django.db import connection
 
+from server.bench import worked_out
 from server.bounded import CALLER, WAITING, Bound, BusyError, computes
 from tests.server.conftest import Coach, document
 from yoisho.engine import demand
+from yoisho.engine.person import person
+from yoisho.judgement.circumstances import Circumstances
+from yoisho.session.document import Part, Session
+from yoisho.session.shorthand import read
 
 
 def test_so_many_at_once_the_next_wait_their_turn_and_one_more_is_sent_away():
@@ -64,7 +69,32 @@ def test_who_waits_longest_is_next_however_long_it_takes(monkeypatch):
     assert done == [*range(9)]
 
 
-def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
+def test_a_best_guess_goes_before_what_takes_longer_however_late_it_is_asked_for(monkeypatch):
+    monkeypatch.setattr(computes, "free", 0)
+    done: list[str] = []
+    session = Session("Thursday", (Part("Main", read("5 x (23 power / 37 rest)")),))
+    whose = (session, person(), "lactic-capacity", Circumstances(), "overhands")
+    asked = {
+        "nudges": (computes.turns, lambda: worked_out.nudged(*whose[:-1], None)),
+        "ranges": (computes.turns, lambda: worked_out.with_ranges(*whose)),
+        "best guess": (computes.short_turns, lambda: worked_out.best_guess(*whose)),
+    }
+    threads = []
+    for what, (turns, work) in asked.items():
+        waiting = len(turns)
+        threads.append(Thread(target=lambda what=what, work=work: (work(), done.append(what))))
+        threads[-1].start()
+        while len(turns) == waiting:
+            sleep(0.005)
+    computes._leave()
+    for thread in threads:
+        thread.join(60)
+    assert done == ["best guess", "nudges", "ranges"]
+
+
+@pytest.fixture
+def two():
+    """Two who wait for a place that is not free, in this order: their ends of the line, their threads, what is done."""
     bound, done = Bound(at_once=1, waiting=2), []
     ends = {"gone": socketpair(), "there": socketpair()}
 
@@ -75,8 +105,18 @@ def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
 
     bound.free = 0
     threads = {name: Thread(target=ask, args=(name,)) for name in ends}
-    for thread in threads.values():
+    for number, thread in enumerate(threads.values(), 1):
         thread.start()
+        while len(bound.turns) < number:
+            sleep(0.005)
+    yield bound, ends, threads, done
+    for pair in ends.values():
+        for end in pair:
+            end.close()
+
+
+def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is(two):
+    bound, ends, threads, done = two
     ends["gone"][1].close()
     threads["gone"].join(20)
     assert not threads["gone"].is_alive(), "it left the queue before its turn"
@@ -84,9 +124,15 @@ def test_who_has_gone_while_waiting_is_not_worked_for_and_who_is_there_is():
     bound._leave()
     threads["there"].join(20)
     assert done == ["there"]
-    for pair in ends.values():
-        for end in pair:
-            end.close()
+
+
+def test_who_has_gone_just_before_their_turn_gives_it_to_the_next(two):
+    bound, ends, threads, done = two
+    ends["gone"][1].close()
+    bound._leave()
+    for thread in threads.values():
+        thread.join(20)
+    assert (done, bound.free) == (["there"], 1)
 
 
 def test_a_place_is_free_again_after_a_fault():

@@ -172,9 +172,9 @@ def kit_answer(timeline: Timeline) -> KitAnswer:
 
 PARTS_REMEMBERED = 1000
 """An edit changes one part of a session: the lines of the others are as they were."""
-SESSIONS_REMEMBERED = 65
-"""Whose best guess was asked for just now, by as many coaches as wait at once in one process: its ranges follow. A
-fifth of a megabyte each for half an hour of work."""
+SESSIONS_REMEMBERED = 129
+"""Whose best guess was asked for just now, by as many coaches as wait at once in one process, and once more while they
+wait: its ranges follow. A fifth of a megabyte each for half an hour of work."""
 
 
 @lru_cache(PARTS_REMEMBERED)

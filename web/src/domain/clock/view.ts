@@ -69,6 +69,17 @@ export function view<P extends Piece>(pieces: readonly P[], at_s: number, countI
   };
 }
 
+/** A clock is drawn so often; what is heard keeps a time of its own. More would only warm the device for an hour. */
+const DRAWN_PER_S = 20;
+/** Whole seconds are never drawn late for it. */
+const EXACT_S = 1e-6;
+
+/** The moment that is drawn at a moment of session time: the last of so many in each second. */
+export const drawn = (at_s: number): number => Math.floor((at_s + EXACT_S) * DRAWN_PER_S) / DRAWN_PER_S;
+
+/** How long it is until the next moment that is drawn [ms]. */
+export const untilDrawn_ms = (at_s: number): number => 1000 * (drawn(at_s) + 1 / DRAWN_PER_S - at_s);
+
 /** The piece at a moment; null before the first bell. */
 export function pieceAt<P extends { start_s: number }>(pieces: readonly P[], at_s: number): P | null {
   return pieces.findLast((piece) => piece.start_s <= at_s) ?? null;

@@ -7,11 +7,13 @@ import { type Board, inWave, waveAt } from "../../domain/clock/board";
 import { beatAt, type Factor, shownPulse } from "../../domain/clock/pulse";
 import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
+import { drawn, untilDrawn_ms } from "../../domain/clock/view";
 import { Notice } from "../../ui/Notice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
 import { Ahead } from "./Ahead";
 import { ClassBoard } from "./ClassBoard";
 import { Pulse } from "./controls";
+import { drawing } from "./drawing";
 import { Coming, Digits, Ground, Hall, Sides, shownOf, Top } from "./face";
 import { onThisClock, type Said } from "./follow";
 import { Strip } from "./marks";
@@ -135,18 +137,19 @@ interface FaceProps {
 }
 
 function Face({ plan, run, state, lost }: FaceProps) {
-  const [, setFrame] = useState(0);
+  const [, tick] = useState(0);
   const running = isRunning(run);
   useEffect(() => {
     if (!running) return;
-    let frame = requestAnimationFrame(function show() {
-      setFrame((count) => count + 1);
-      frame = requestAnimationFrame(show);
+    return drawing(() => {
+      // Also while the clock stands for what is not done yet: its length grows.
+      const at_s = run.anchor_s + (nowMs() - (run.anchorMs ?? 0)) / 1000;
+      tick(drawn(at_s));
+      return untilDrawn_ms(at_s);
     });
-    return () => cancelAnimationFrame(frame);
-  }, [running]);
+  }, [running, run]);
   useScreenAwake(running);
-  const at = Math.min(plan.total_s, position(run, nowMs()));
+  const at = drawn(Math.min(plan.total_s, position(run, nowMs())));
   const shown = shownOf(plan, run, at);
   const { now, started, held, lit } = shown;
   const beat = held ? null : beatAt(now.piece, at, shownPulse(now.piece, state.pulse as Factor));

@@ -226,6 +226,10 @@ export function Digits({ shown, standing = 0, asks = null }: DigitsProps) {
   );
 }
 
+/** A bar that is drawn as often as the clock moves on evenly in between. */
+const MOVES =
+  "origin-left bg-current motion-safe:transition-transform motion-safe:duration-[50ms] motion-safe:ease-linear";
+
 /** The side in front, and how long until it changes: a bar that shrinks to the switch. */
 export function Sides({ piece, at }: { piece: Piece | null; at: number }) {
   const side = piece?.sides.find((each) => each.start_s <= at && at < each.end_s);
@@ -242,7 +246,7 @@ export function Sides({ piece, at }: { piece: Piece | null; at: number }) {
         <>
           <span aria-hidden="true" className="h-[14px] flex-1 border-2 border-current">
             <span
-              className="block h-full w-full origin-left bg-current"
+              className={`block h-full w-full ${MOVES}`}
               style={{ transform: `scaleX(${(left / (side.end_s - side.start_s)).toFixed(4)})` }}
             />
           </span>
@@ -264,7 +268,7 @@ export function Ground({ now, lit, held }: { now: View<Piece>; lit: boolean; hel
     >
       {!held && !open && (
         <span
-          className="absolute inset-y-0 left-0 w-full origin-left bg-current"
+          className={`absolute inset-y-0 left-0 w-full ${MOVES}`}
           style={{ transform: `scaleX(${share.toFixed(4)})` }}
         />
       )}

@@ -23,10 +23,11 @@ import {
   waitsAt_s,
 } from "../../domain/clock/run";
 import { nowMs, onJump, watchTheClock } from "../../domain/clock/steady";
-import { backTo, pieceAt, skipTo } from "../../domain/clock/view";
+import { backTo, drawn, pieceAt, skipTo, untilDrawn_ms } from "../../domain/clock/view";
 import { Voice } from "../../domain/clock/voice";
 import { rounded } from "../../domain/rounded";
 import { useScreenAwake } from "../../ui/useScreenAwake";
+import { drawing } from "./drawing";
 import type { Happened } from "./useJournal";
 
 type Plan = Schemas["RunPlan"];
@@ -52,7 +53,7 @@ interface Given {
 /** The floor clock: every act is written to this device before it is shown. */
 export function useRun({ plan, runId, crew, hushed, speech, happened, share }: Given) {
   const [run, setRun] = useState<Run>(() => recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s));
-  const [at, setAt] = useState(() => position(run, nowMs()));
+  const [at, setAt] = useState(() => drawn(position(run, nowMs())));
   const [standing, setStanding] = useState(0);
   const [, setLasted] = useState(0);
   const [pulse, setPulse] = useState<Factor>(0);
@@ -73,7 +74,7 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
       keepRun({ plan, run: next, crew: kept.current });
       told.current(next);
       setRun(next);
-      setAt(position(next, nowMs()));
+      setAt(drawn(position(next, nowMs())));
     },
     [plan],
   );
@@ -152,27 +153,25 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
   const running = isRunning(run);
   useEffect(() => {
     if (!running) return;
-    let frame = 0;
-    const show = () => {
+    return drawing(() => {
       const now = nowMs();
       const here = position(latest.current, now);
       const next = waitForTheEnd(latest.current, now, plan.total_s, plan.timeline);
       if (next !== latest.current) write(next);
-      const piece = pieceAt(plan.timeline, position(next, now));
-      if (here >= plan.total_s && latest.current.waitsSinceMs === null) {
-        write(end(latest.current, now, plan.total_s));
+      const at_s = position(next, now);
+      const piece = pieceAt(plan.timeline, at_s);
+      if (here >= plan.total_s && next.waitsSinceMs === null) {
+        write(end(next, now, plan.total_s));
         happened("end", plan.total_s);
         // Not replanned: the last bell is still ringing.
-        return;
+        return null;
       }
-      setAt(position(latest.current, now));
-      setStanding(standing_s(latest.current, now));
+      setAt(drawn(at_s));
+      setStanding(drawn(standing_s(next, now)));
       // While the clock stands before the end of what is open-ended, its length still grows on the screen.
-      if (piece?.open_ended) setLasted(Math.floor(lasted_s(latest.current, now, piece)));
-      frame = requestAnimationFrame(show);
-    };
-    frame = requestAnimationFrame(show);
-    return () => cancelAnimationFrame(frame);
+      if (piece?.open_ended) setLasted(Math.floor(lasted_s(next, now, piece)));
+      return untilDrawn_ms(at_s);
+    });
   }, [running, plan, write, happened]);
 
   useEffect(() => {
