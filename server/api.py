@@ -14,7 +14,7 @@ from server.accounts.mailbox import router as mailbox
 from server.accounts.tokens import router as tokens_of_accounts
 from server.bench.api import router as bench
 from server.bench.gate import router as gate
-from server.bounded import AGAIN_S, BusyError
+from server.bounded import AGAIN_S, BusyError, GoneError
 from server.camp.api import router as camp
 from server.camp.feed import router as camp_feeds
 from server.camp.solving import router as camp_solving
@@ -136,7 +136,8 @@ api.add_router("", method)
 
 @api.exception_handler(BusyError)
 def _busy(request: HttpRequest, error: BusyError) -> HttpResponse:
-    waits(request, "more is asked than can be worked out")
+    if not isinstance(error, GoneError):
+        waits(request, "more is asked than can be worked out")
     response = api.create_response(
         request, {"detail": "Much is asked at once just now. Ask again in a moment."}, status=429
     )

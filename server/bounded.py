@@ -27,7 +27,11 @@ LOOKS_S = 0.25
 
 
 class BusyError(Exception):
-    """More is asked at once than can be worked out soon; or nobody waits for the answer any more."""
+    """More is asked at once than can be worked out soon."""
+
+
+class GoneError(BusyError):
+    """Nobody waits for the answer any more."""
 
 
 class _Caller(threading.local):
@@ -72,7 +76,7 @@ class Bound:
         self.lock = threading.Lock()
 
     def _enter(self, turns: deque[threading.Event]) -> None:
-        """Waits for a place. Raises `BusyError` where too many wait, or nobody waits for the answer any more."""
+        """Waits for a place. Raises `BusyError` where too many wait, `GoneError` where nobody waits for the answer."""
         with self.lock:
             if self.free:
                 self.free -= 1
@@ -86,10 +90,10 @@ class Bound:
                 with self.lock:
                     if turn in turns:
                         turns.remove(turn)
-                        raise BusyError
+                        raise GoneError
         if CALLER.gone:
             self._leave()
-            raise BusyError
+            raise GoneError
 
     def _leave(self) -> None:
         """The place goes to what is short, and to whoever has waited longest."""

@@ -158,6 +158,22 @@ def test_what_computes_is_bounded_and_says_when_to_come_again(coach: Coach, full
     assert "Ask again in a moment" in answer.json()["detail"]
 
 
+def test_an_edit_that_is_let_go_by_the_next_is_no_sign_of_too_much_work(coach: Coach, full, monkeypatch, caplog):
+    body = {"document": document("4 x (24 power / 39 rest)"), "target": "lactic-capacity"}
+    monkeypatch.setattr("server.parsing._Last.at", 0.0)
+    coach.post("evaluate", body)
+    assert "more is asked than can be worked out" in caplog.text
+    caplog.clear()
+    monkeypatch.setattr("server.parsing._Last.at", 0.0)
+    monkeypatch.setattr(computes, "waiting", 1)
+    here, there = socketpair()
+    there.close()
+    coach.client.post("/api/evaluate", body, content_type="application/json", **{"gunicorn.socket": here})
+    here.close()
+    assert "more is asked" not in caplog.text
+    assert not computes.turns
+
+
 def simulated(monkeypatch) -> list[float]:
     """The seconds of every session that is simulated from here on."""
     seen, simulate = [], demand.simulate
