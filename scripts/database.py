@@ -33,6 +33,8 @@ WATCHED_EVERY_S = 0.3
 GREETED_WITHIN_S = 5
 """Whoever dials and says nothing is let go after that: until then they hold up the recovery from a crash, of which
 PostgreSQL's own minute is far too long."""
+SETTLES_WITHIN_S = 60.0
+"""What is there to be done again after a crash may take so long; whoever starts it meanwhile waits."""
 PORT_WITHIN_S = 10.0
 """A database that was killed comes back where the app looks for it, as soon as its port is free again."""
 
@@ -118,7 +120,8 @@ class Cluster:
         return pid in self.processes()
 
     def answers(self) -> bool:
-        return self.psql("postgres", "select 1", check=False).returncode == 0
+        known = {"port", "password"} <= self.settings.keys()
+        return known and self.psql("postgres", "select 1", check=False).returncode == 0
 
     def psql(self, database: str, query: str, check: bool = True) -> subprocess.CompletedProcess[str]:
         settings = self.settings
@@ -191,9 +194,8 @@ class Cluster:
         if not (self.data / "PG_VERSION").exists() or "password" not in self.settings:
             self.destroy()
             self.create()
-        if not self.is_running() or not self.answers():
-            if self.is_running():
-                self.stop()
+        if not self.settles():
+            self.stop()
             self.clear_orphans()
             port = self.settings.get("port")
             if not isinstance(port, int) or not is_free(port):
@@ -227,9 +229,25 @@ class Cluster:
         """An archive from standard input in the place of what is here: all of it, or nothing."""
         self.archive("pg_restore", "--clean", "--if-exists", "--no-owner", "--single-transaction", "--exit-on-error")
 
+    def settles(self) -> bool:
+        """Whether it answers, after it was waited for while it starts, recovers or stops."""
+        deadline = time.monotonic() + SETTLES_WITHIN_S
+        while self.is_running() and time.monotonic() < deadline:
+            if self.answers():
+                return True
+            time.sleep(0.1)
+        return False
+
     def stop(self) -> None:
+        """It ends. In the middle of a recovery PostgreSQL can hang on a fast stop for ever, and loses nothing by an
+        immediate one: the recovery is begun anew."""
+        if self.is_running() and self.answers():
+            self.end("fast", check=False)
         if self.is_running():
-            self.run(self.tool("pg_ctl"), "-D", str(self.data), "-m", "fast", "-w", "-t", "60", "stop")
+            self.end("immediate")
+
+    def end(self, mode: str, check: bool = True) -> None:
+        self.run(self.tool("pg_ctl"), "-D", str(self.data), "-m", mode, "-w", "-t", "30", "stop", check=check)
 
     def destroy(self) -> None:
         self.stop()

@@ -124,6 +124,35 @@ def test_whoever_dials_and_says_nothing_does_not_hold_up_its_recovery_for_a_minu
             each.close()
 
 
+@pytest.fixture
+def recovering(address):
+    """It has just lost a backend, and has so much to do again that it does not answer for a while."""
+    note(address, "create table much as select generate_series(1, 2000000) as each")
+    with suppress(psycopg.OperationalError), psycopg.connect(address) as connection:
+        os.kill(connection.info.backend_pid, signal.SIGKILL)
+    for _ in range(200):
+        try:
+            psycopg.connect(address, connect_timeout=5).close()
+        except psycopg.OperationalError:
+            return address
+    pytest.fail("it answers: it had too little to do again")
+
+
+def test_a_start_in_the_middle_of_its_recovery_waits_for_it_and_stops_nothing(recovering):
+    again = database("start")
+    assert again.stdout.strip() == recovering, again.stderr
+    assert note(recovering, "select count(*) from much") == [(2000000,)]
+    (log,) = note(recovering, "select setting from pg_settings where name = 'data_directory'")
+    assert "shutdown request" not in (Path(log[0]).parent / "server.log").read_text()
+
+
+def test_it_stops_also_in_the_middle_of_its_recovery_and_what_was_written_is_there(recovering):
+    stopped = database("stop")
+    assert stopped.returncode == 0, stopped.stderr
+    assert database("status").stdout.strip() == "stopped"
+    assert note(database("start").stdout.strip(), "select count(*) from much") == [(2000000,)]
+
+
 def test_the_password_is_kept_from_others(address):
     settings = ROOT / ".state" / f"database-{NAME}" / "settings.json"
     assert json.loads(settings.read_text())["password"] in address
