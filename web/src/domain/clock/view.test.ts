@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { backTo, drawn, type Piece, skipTo, untilDrawn_ms, view } from "./view";
+import { backTo, type Piece, skipTo, stepAt, untilStep_ms, view } from "./view";
 
 const piece = (start_s: number, seconds: number, kind: Piece["kind"], rounds: [number, number][] = []): Piece => ({
   start_s,
@@ -74,7 +74,7 @@ describe("what the clock shows", () => {
 describe("how often it is drawn", () => {
   it("is drawn twenty times in a second, and in the count-in, never ahead of its time", () => {
     const frames = Array.from({ length: 3001 }, (_, frame) => frame / 1000 - 1.5);
-    const shown = frames.map(drawn);
+    const shown = frames.map(stepAt);
     expect(new Set(shown).size).toBe(3 * 20 + 1);
     expect(Math.max(...frames.map((at, frame) => at - (shown[frame] ?? 0)))).toBeLessThan(1 / 20);
     expect(Math.min(...frames.map((at, frame) => at - (shown[frame] ?? 0)))).toBeGreaterThan(-1e-5);
@@ -82,10 +82,10 @@ describe("how often it is drawn", () => {
 
   it("shows every whole second in its first frame", () => {
     const hour = Array.from({ length: 3600 }, (_, second) => second);
-    expect(hour.map(drawn)).toEqual(hour);
+    expect(hour.map(stepAt)).toEqual(hour);
     for (const at of [-0.03, 0.01, 12.2, 59.999]) {
-      expect(drawn(at + untilDrawn_ms(at) / 1000)).toBeGreaterThan(drawn(at));
-      expect(drawn(at + untilDrawn_ms(at) / 1000 - 0.001)).toBe(drawn(at));
+      expect(stepAt(at + untilStep_ms(at) / 1000)).toBeGreaterThan(stepAt(at));
+      expect(stepAt(at + untilStep_ms(at) / 1000 - 0.001)).toBe(stepAt(at));
     }
   });
 });

@@ -69,16 +69,16 @@ export function view<P extends Piece>(pieces: readonly P[], at_s: number, countI
   };
 }
 
-/** A clock is drawn so often; what is heard keeps a time of its own. More would only warm the device for an hour. */
-const DRAWN_PER_S = 20;
+/** A clock is drawn at so many steps a second; what is heard keeps a time of its own. More would only warm the device. */
+const STEPS_PER_S = 20;
 /** Whole seconds are never drawn late for it. */
 const EXACT_S = 1e-6;
 
-/** The moment that is drawn at a moment of session time: the last of so many in each second. */
-export const drawn = (at_s: number): number => Math.floor((at_s + EXACT_S) * DRAWN_PER_S) / DRAWN_PER_S;
+/** The last step at a moment of session time, which is what is drawn of it [s]. */
+export const stepAt = (at_s: number): number => Math.floor((at_s + EXACT_S) * STEPS_PER_S) / STEPS_PER_S;
 
-/** How long it is until the next moment that is drawn [ms]. */
-export const untilDrawn_ms = (at_s: number): number => 1000 * (drawn(at_s) + 1 / DRAWN_PER_S - at_s);
+/** How long it is until the next step [ms]. */
+export const untilStep_ms = (at_s: number): number => 1000 * (stepAt(at_s) + 1 / STEPS_PER_S - at_s);
 
 /** The piece at a moment; null before the first bell. */
 export function pieceAt<P extends { start_s: number }>(pieces: readonly P[], at_s: number): P | null {

@@ -7,7 +7,7 @@ import { type Board, inWave, waveAt } from "../../domain/clock/board";
 import { beatAt, type Factor, shownPulse } from "../../domain/clock/pulse";
 import { isRunning, position, type Run } from "../../domain/clock/run";
 import { nowMs } from "../../domain/clock/steady";
-import { drawn, untilDrawn_ms } from "../../domain/clock/view";
+import { stepAt, untilStep_ms } from "../../domain/clock/view";
 import { Notice } from "../../ui/Notice";
 import { useScreenAwake } from "../../ui/useScreenAwake";
 import { Ahead } from "./Ahead";
@@ -144,12 +144,12 @@ function Face({ plan, run, state, lost }: FaceProps) {
     return drawing(() => {
       // Also while the clock stands for what is not done yet: its length grows.
       const at_s = run.anchor_s + (nowMs() - (run.anchorMs ?? 0)) / 1000;
-      tick(drawn(at_s));
-      return untilDrawn_ms(at_s);
+      tick(stepAt(at_s));
+      return untilStep_ms(at_s);
     });
   }, [running, run]);
   useScreenAwake(running);
-  const at = drawn(Math.min(plan.total_s, position(run, nowMs())));
+  const at = stepAt(Math.min(plan.total_s, position(run, nowMs())));
   const shown = shownOf(plan, run, at);
   const { now, started, held, lit } = shown;
   const beat = held ? null : beatAt(now.piece, at, shownPulse(now.piece, state.pulse as Factor));

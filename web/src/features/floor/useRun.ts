@@ -23,7 +23,7 @@ import {
   waitsAt_s,
 } from "../../domain/clock/run";
 import { nowMs, onJump, watchTheClock } from "../../domain/clock/steady";
-import { backTo, drawn, pieceAt, skipTo, untilDrawn_ms } from "../../domain/clock/view";
+import { backTo, pieceAt, skipTo, stepAt, untilStep_ms } from "../../domain/clock/view";
 import { Voice } from "../../domain/clock/voice";
 import { rounded } from "../../domain/rounded";
 import { useScreenAwake } from "../../ui/useScreenAwake";
@@ -53,7 +53,7 @@ interface Given {
 /** The floor clock: every act is written to this device before it is shown. */
 export function useRun({ plan, runId, crew, hushed, speech, happened, share }: Given) {
   const [run, setRun] = useState<Run>(() => recallRunById(runId)?.run ?? newRun(runId, plan.count_in_s));
-  const [at, setAt] = useState(() => drawn(position(run, nowMs())));
+  const [at, setAt] = useState(() => stepAt(position(run, nowMs())));
   const [standing, setStanding] = useState(0);
   const [, setLasted] = useState(0);
   const [pulse, setPulse] = useState<Factor>(0);
@@ -74,7 +74,7 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
       keepRun({ plan, run: next, crew: kept.current });
       told.current(next);
       setRun(next);
-      setAt(drawn(position(next, nowMs())));
+      setAt(stepAt(position(next, nowMs())));
     },
     [plan],
   );
@@ -166,11 +166,11 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
         // Not replanned: the last bell is still ringing.
         return null;
       }
-      setAt(drawn(at_s));
-      setStanding(drawn(standing_s(next, now)));
+      setAt(stepAt(at_s));
+      setStanding(stepAt(standing_s(next, now)));
       // While the clock stands before the end of what is open-ended, its length still grows on the screen.
       if (piece?.open_ended) setLasted(Math.floor(lasted_s(next, now, piece)));
-      return untilDrawn_ms(at_s);
+      return untilStep_ms(at_s);
     });
   }, [running, plan, write, happened]);
 
