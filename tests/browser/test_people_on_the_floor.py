@@ -182,6 +182,8 @@ def test_what_the_strap_told_survives_a_reload_and_a_lost_network(pair):
     pair.context.set_offline(False)
     end(pair)
     heart = pair.get_by_role("img", name=re.compile("heart rates"))
+    # They come after the page they stand on.
+    expect(heart).to_have_attribute("aria-label", re.compile(r"[1-9]\d* heart rates"))
     told = int(re.search(r"(\d+) heart rates", heart.get_attribute("aria-label"))[1])
     assert told >= 7, "before the reload, after it and without a network"
 
