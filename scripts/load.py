@@ -73,7 +73,7 @@ class Door:
             status, headers = await self.head()
         except IndexError:
             # The server has let a connection go that had nothing to do for a while.
-            self.writer = None
+            self.hang_up()
             await self.send(method, path, body, more)
             status, headers = await self.head()
         assert self.reader is not None
@@ -94,7 +94,7 @@ class Door:
         return self
 
     def hang_up(self) -> None:
-        """Lets a question go that is not answered yet."""
+        """Lets the connection go, and a question on it that is not answered yet; the next has one of its own."""
         if self.writer is not None:
             self.writer.close()
         self.writer = None
@@ -115,9 +115,11 @@ class Asked:
 
 def tell(what: str, asked: Asked) -> None:
     median, p95, most = 1000 * np.percentile(asked.took, [50, 95, 100])
-    without = [f"{asked.refused} sent away"] * bool(asked.refused) + [f"{asked.let_go} let go"] * bool(asked.let_go)
-    told = ", ".join([str(len(asked.took)), *without])
-    print(f"{what:62s} median {median:6.0f}  p95 {p95:6.0f}  most {most:6.0f} ms  ({told})", flush=True)
+    unanswered = ((asked.refused, "sent away"), (asked.let_go, "let go"))
+    told = "".join(f", {count} {word}" for count, word in unanswered if count)
+    print(
+        f"{what:62s} median {median:6.0f}  p95 {p95:6.0f}  most {most:6.0f} ms  ({len(asked.took)}{told})", flush=True
+    )
 
 
 async def followers(door: Door) -> None:

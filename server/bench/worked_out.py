@@ -28,26 +28,23 @@ REMEMBERED = 200
 """Answers of each kind that a process keeps: at up to a tenth of a megabyte each, about twenty megabytes a kind."""
 
 
-def _encoded(work: Callable[P, object]) -> Callable[P, bytes]:
+def remembered(
+    work: Callable[P, object], in_turn: Callable[[Callable[P, bytes]], Callable[P, bytes]] = computes
+) -> Callable[P, bytes]:
+    """The answer as it is sent, worked out in turn; one that was given lately comes at once. Faults are not kept."""
+
+    @in_turn
     def encoded(*asked: P.args, **named: P.kwargs) -> bytes:
         return msgspec.json.encode(work(*asked, **named))
 
-    return encoded
+    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(encoded))
 
 
-def remembered(work: Callable[P, object]) -> Callable[P, bytes]:
-    """The answer as it is sent, worked out in turn; one that was given lately comes at once. Faults are not kept."""
-    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(computes(_encoded(work))))
-
-
-def remembered_short(work: Callable[P, object]) -> Callable[P, bytes]:
-    """The same of what is short: it is worked out before the rest."""
-    return cast(Callable[P, bytes], lru_cache(REMEMBERED)(computes.short(_encoded(work))))
-
-
-@remembered_short
-def best_guess(session: Session, person: Person, target: str, circumstances: Circumstances, school: str) -> object:
+def _best_guess(session: Session, person: Person, target: str, circumstances: Circumstances, school: str) -> object:
     return evaluate(session, person, target, circumstances, school, ranges=False)
+
+
+best_guess = remembered(_best_guess, computes.short)
 
 
 @remembered

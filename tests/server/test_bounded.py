@@ -195,10 +195,10 @@ def test_what_was_asked_lately_is_not_worked_out_again_and_waits_for_nobody(coac
 
 
 def test_however_many_edit_at_once_nobodys_guess_is_simulated_again_for_its_ranges(coach: Coach, monkeypatch):
-    """All that wait, and the one that is worked out: each has asked for the guess, and asks for its ranges then."""
+    """All whose ranges wait, as many guesses again that go before them, and the one that is worked out."""
     asked = [
         {"document": document(f"3 x ({20 + number} power / 37 rest)"), "target": "lactic-capacity"}
-        for number in range(WAITING + 1)
+        for number in range(2 * WAITING + 1)
     ]
     seen = simulated(monkeypatch)
     for body in asked:

@@ -29,6 +29,8 @@ def test_the_first_connection_that_is_found_dead_tells_of_all_and_a_living_one_i
             if cursor.fetchone() == (0,):
                 break
             sleep(0.05)
+        else:
+            pytest.fail("they do not end")
     asked = connection.copy()
     with asked.cursor() as cursor:
         cursor.execute("SELECT 1")

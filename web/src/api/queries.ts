@@ -265,11 +265,7 @@ export const logEntry = (id: number) =>
 export const read = (text: string) =>
   queryOptions({
     queryKey: ["read", text],
-    queryFn: async () => {
-      // The score of what was typed before it is drawn first.
-      await drawn();
-      return need(api.POST("/api/read", { body: { text } }));
-    },
+    queryFn: () => need(api.POST("/api/read", { body: { text } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });
