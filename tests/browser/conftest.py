@@ -17,6 +17,9 @@ from server.review.tasks import learn
 from server.roster.models import Person
 from tests.browser.kept import AWAY, KeptPage
 from tests.demo_rows import KEPT, DemoRows
+from yoisho.session.called import UNTITLED
+from yoisho.session.document import Session, to_document
+from yoisho.session.shorthand import read_parts
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 PATIENCE_MS = 40_000
@@ -195,6 +198,30 @@ class Asking:
 
     def get(self, path):
         return self.request.get(self.address + path).json()
+
+
+@pytest.fixture
+def floor(signed_in, live_server):
+    """Takes a typed session to the floor by the API, not over the bench: `floor("3:00 flow")` is its page."""
+
+    def opened(line, who=None, warm=True, title=UNTITLED):
+        document = to_document(Session(title, read_parts(line)))
+        person_id = Person.objects.get(name=who).pk if who else None
+        body = {"document": document, "target": "lactic-capacity", "person_id": person_id}
+        saved = Asking(signed_in, live_server.url).post("sessions", body)
+        signed_in.goto(f"{live_server.url}/floor/{saved['id']}")
+        stand(signed_in, warm)
+        return signed_in
+
+    return opened
+
+
+def stand(page, warm=True):
+    """The clock stands ready; whether somebody is warm is answered."""
+    page.get_by_test_id("clock").wait_for()
+    if warm and page.get_by_text("WARM?", exact=True).count():
+        page.keyboard.press("Space")
+        page.get_by_text("GO", exact=True).wait_for()
 
 
 def type_pattern(page, text: str, reads: bool = True) -> None:

@@ -221,13 +221,11 @@ def test_who_is_where_goes_to_the_wall_in_the_one_menu(plan):
         assert answer.body().startswith(b"%PDF")
 
 
-def test_what_is_shown_is_drawn_and_called_strike_by_strike(bench):
-    from tests.browser.test_floor import to_floor
-
-    to_floor(bench, "6:00 flow shadow, 2 x (0:15 show [1-2-3b], 0:20 flow bag [1-2-3b])")
-    bench.keyboard.press("Space")
+def test_what_is_shown_is_drawn_and_called_strike_by_strike(floor):
+    page = floor("6:00 flow shadow, 2 x (0:15 show [1-2-3b], 0:20 flow bag [1-2-3b])")
+    page.keyboard.press("Space")
     for _ in range(2):
-        bench.keyboard.press("n")
-    expect(bench.get_by_text("WATCH", exact=True).last).to_be_visible()
-    drawn = bench.get_by_role("img", name="Shown: jab, cross, lead hook to the body").first
+        page.keyboard.press("n")
+    expect(page.get_by_text("WATCH", exact=True).last).to_be_visible()
+    drawn = page.get_by_role("img", name="Shown: jab, cross, lead hook to the body").first
     expect(drawn).to_be_visible()

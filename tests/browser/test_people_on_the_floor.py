@@ -6,10 +6,10 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PHONE
-from tests.browser.test_floor import phase, seconds_left, to_floor
+from tests.browser.test_floor import phase, seconds_left
 
 PAIRS = "10:00 flow; then 0:20, 3 x (20 power pairs bag [1-2-3b])"
-RUNA = "Runa Velde, kickboxer, 61 kg"
+RUNA = "Runa Velde"
 
 STRAP = """
 window.strap = {beats: null, cut: null, asked: null};
@@ -66,28 +66,25 @@ def end(page):
     page.keyboard.up("Escape")
 
 
-def strapped(bench, line):
+def strapped(floor, signed_in, line):
     """Runa before the start with a strap by Bluetooth that was found and has told nothing yet."""
-    bench.add_init_script(STRAP)
-    bench.reload()
-    bench.get_by_role("heading", name="Nothing on the bench yet").wait_for()
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, line)
-    sheet(bench).get_by_label("Heart rate").select_option("bluetooth")
-    sheet(bench).get_by_role("button", name="Find the strap").click()
+    signed_in.add_init_script(STRAP)
+    page = floor(line, RUNA)
+    sheet(page).get_by_label("Heart rate").select_option("bluetooth")
+    sheet(page).get_by_role("button", name="Find the strap").click()
+    return page
 
 
 @pytest.fixture
-def pair(bench):
+def pair(floor):
     """Runa and Dario before the start of work in pairs, both with simulated devices."""
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, PAIRS)
-    sheet(bench).get_by_label("Person B").select_option(label="Dario Fenn")
+    page = floor(PAIRS, RUNA)
+    sheet(page).get_by_label("Person B").select_option(label="Dario Fenn")
     for name in ("Heart rate", "Strikes"):
-        for choice in sheet(bench).get_by_label(name).all():
+        for choice in sheet(page).get_by_label(name).all():
             choice.select_option("simulated")
-    expect(sheet(bench)).to_contain_text("not a measurement")
-    return bench
+    expect(sheet(page)).to_contain_text("not a measurement")
+    return page
 
 
 def test_a_pair_alternates_by_name_and_can_be_swapped_by_hand(pair):
@@ -120,18 +117,18 @@ def test_what_is_pressed_before_it_is_known_who_may_start_is_done_in_order_after
     expect(pair.get_by_role("main"), "the first of three rounds").to_contain_text(re.compile(r"(2:00|1:[45]\d) left"))
 
 
-def test_of_two_on_pads_one_holds_until_the_coach_swaps_them(bench):
-    to_floor(bench, "0:30 recover, 3 x (2:00 flow pads [3-2b]) rest 0:40")
-    sheet(bench).get_by_role("button", name="Add a person").click()
-    expect(sheet(bench)).to_contain_text("A works 6:00 and B 0:00 of 7:50: one holds until you swap them.")
-    start(bench, 2)
-    expect(on_the_floor(bench).first).to_contain_text("works")
-    expect(on_the_floor(bench).last).to_contain_text("holds")
-    bench.keyboard.press("w")
-    expect(on_the_floor(bench).first).to_contain_text("holds")
-    bench.keyboard.press("n")
-    bench.keyboard.press("n")
-    expect(on_the_floor(bench).last).to_contain_text("works")
+def test_of_two_on_pads_one_holds_until_the_coach_swaps_them(floor):
+    page = floor("0:30 recover, 3 x (2:00 flow pads [3-2b]) rest 0:40")
+    sheet(page).get_by_role("button", name="Add a person").click()
+    expect(sheet(page)).to_contain_text("A works 6:00 and B 0:00 of 7:50: one holds until you swap them.")
+    start(page, 2)
+    expect(on_the_floor(page).first).to_contain_text("works")
+    expect(on_the_floor(page).last).to_contain_text("holds")
+    page.keyboard.press("w")
+    expect(on_the_floor(page).first).to_contain_text("holds")
+    page.keyboard.press("n")
+    page.keyboard.press("n")
+    expect(on_the_floor(page).last).to_contain_text("works")
 
 
 def test_both_hearts_are_shown_and_each_is_logged_with_their_own_work_and_rest(pair):
@@ -188,68 +185,67 @@ def test_what_the_strap_told_survives_a_reload_and_a_lost_network(pair):
     assert told >= 7, "before the reload, after it and without a network"
 
 
-def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(bench):
-    strapped(bench, "20:00 flow")
-    assert bench.evaluate("window.strap.asked.filters[0].services") == ["heart_rate"]
-    bench.evaluate("window.strap.beat(131)")
-    expect(sheet(bench).get_by_role("button", name="Strap found, 131")).to_be_visible()
-    start(bench, 1)
-    bench.evaluate("window.strap.beat(147)")
-    expect(bench.get_by_test_id("heart-A")).to_have_text("147")
-    bench.evaluate("window.strap.cut()")
-    expect(on_the_floor(bench).first).to_contain_text("strap lost")
-    expect(bench.get_by_test_id("heart-A")).to_have_text("147")
-    bench.reload()
-    expect(on_the_floor(bench).first).to_contain_text("strap lost")
-    bench.get_by_role("button", name="strap lost").click()
-    bench.evaluate("window.strap.beat(139)")
-    expect(bench.get_by_test_id("heart-A")).to_have_text("139")
-    with bench.expect_response(lambda answer: answer.url.endswith("/journal") and answer.ok) as sent:
-        end(bench)
+def test_a_strap_by_bluetooth_is_shown_lost_by_word_and_kept_apart_from_zero(floor, signed_in):
+    page = strapped(floor, signed_in, "20:00 flow")
+    assert page.evaluate("window.strap.asked.filters[0].services") == ["heart_rate"]
+    page.evaluate("window.strap.beat(131)")
+    expect(sheet(page).get_by_role("button", name="Strap found, 131")).to_be_visible()
+    start(page, 1)
+    page.evaluate("window.strap.beat(147)")
+    expect(page.get_by_test_id("heart-A")).to_have_text("147")
+    page.evaluate("window.strap.cut()")
+    expect(on_the_floor(page).first).to_contain_text("strap lost")
+    expect(page.get_by_test_id("heart-A")).to_have_text("147")
+    page.reload()
+    expect(on_the_floor(page).first).to_contain_text("strap lost")
+    page.get_by_role("button", name="strap lost").click()
+    page.evaluate("window.strap.beat(139)")
+    expect(page.get_by_test_id("heart-A")).to_have_text("139")
+    with page.expect_response(lambda answer: answer.url.endswith("/journal") and answer.ok) as sent:
+        end(page)
     kinds = [event["kind"] for event in sent.value.json()["events"]]
     assert kinds.index("strap-lost") < len(kinds) - kinds[::-1].index("strap") - 1
 
 
-def test_a_silent_strap_is_lost_after_a_few_seconds(bench):
-    strapped(bench, "20:00 flow")
-    start(bench, 1)
-    bench.evaluate("window.strap.beat(140)")
-    expect(on_the_floor(bench).first).not_to_contain_text("strap lost")
-    expect(on_the_floor(bench).first).to_contain_text("strap lost")
+def test_a_silent_strap_is_lost_after_a_few_seconds(floor, signed_in):
+    page = strapped(floor, signed_in, "20:00 flow")
+    start(page, 1)
+    page.evaluate("window.strap.beat(140)")
+    expect(on_the_floor(page).first).not_to_contain_text("strap lost")
+    expect(on_the_floor(page).first).to_contain_text("strap lost")
 
 
-def test_the_heart_stands_against_its_band_in_words(bench):
-    strapped(bench, "20:00 flow @60-70%HR")
-    start(bench, 1)
+def test_the_heart_stands_against_its_band_in_words(floor, signed_in):
+    page = strapped(floor, signed_in, "20:00 flow @60-70%HR")
+    start(page, 1)
     for bpm, word in ((90, "under"), (122, "in band"), (170, "over")):
-        bench.evaluate(f"window.strap.beat({bpm})")
-        expect(on_the_floor(bench).first).to_have_attribute("data-word", word)
-        expect(on_the_floor(bench).first.get_by_text(word, exact=True)).to_be_visible()
-    expect(bench.get_by_role("img", name=re.compile("^Band"))).to_be_visible()
+        page.evaluate(f"window.strap.beat({bpm})")
+        expect(on_the_floor(page).first).to_have_attribute("data-word", word)
+        expect(on_the_floor(page).first.get_by_text(word, exact=True)).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("^Band"))).to_be_visible()
 
 
-def test_a_sensor_counts_the_reps_down(bench):
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, "2 x (40 reps speed bag [1]) rest 0:30")
-    sheet(bench).get_by_label("Strikes").select_option("simulated")
-    bench.wait_for_timeout(600)
-    start(bench, 1)
-    before = seconds_left(bench)
+def test_a_sensor_counts_the_reps_down(floor):
+    page = floor("2 x (40 reps speed bag [1]) rest 0:30", RUNA)
+    sheet(page).get_by_label("Strikes").select_option("simulated")
+    page.wait_for_timeout(600)
+    start(page, 1)
+    before = seconds_left(page)
     assert before <= 40
-    expect(bench.get_by_test_id("clock")).not_to_have_text(f"{before:02}")
-    assert seconds_left(bench) < before
+    expect(page.get_by_test_id("clock")).not_to_have_text(f"{before:02}")
+    assert seconds_left(page) < before
 
 
 @pytest.mark.browser_context_args(has_touch=True, is_mobile=True)
 @pytest.mark.parametrize(("width", "height"), [(390, 844), (844, 390), (1180, 820)])
-def test_gloves_find_every_key_of_the_floor_and_the_clock_stays_large(bench, width, height):
-    to_floor(bench, "3 x (5:00 flow bag [1-2] pairs) rest 1:00")
-    bench.set_viewport_size({"width": width, "height": height})
-    bench.get_by_role("button", name="Start").last.tap()
+def test_gloves_find_every_key_of_the_floor_and_the_clock_stays_large(floor, width, height):
+    page = floor("3 x (5:00 flow bag [1-2] pairs) rest 1:00")
+    page.set_viewport_size({"width": width, "height": height})
+    page.get_by_role("button", name="Start").last.tap()
 
     def keys(*names):
         for name in names:
-            box = bench.get_by_role("button", name=name, exact=True).last.bounding_box()
+            box = page.get_by_role("button", name=name, exact=True).last.bounding_box()
             assert min(box["width"], box["height"]) >= 60, name
             assert box["x"] >= 0, name
             assert box["x"] + box["width"] <= width, name
@@ -257,62 +253,62 @@ def test_gloves_find_every_key_of_the_floor_and_the_clock_stays_large(bench, wid
 
     keys("Back", "Pause", "Skip", "Swap", "Unwell", "Hold to end")
     for _ in range(3):
-        bench.get_by_role("button", name="Skip", exact=True).tap()
+        page.get_by_role("button", name="Skip", exact=True).tap()
     keys("+ 10 s", "Unwell")
-    digits = bench.get_by_test_id("clock").bounding_box()
+    digits = page.get_by_test_id("clock").bounding_box()
     assert digits["height"] >= height / 6
     assert (
-        digits["y"] + digits["height"] <= bench.get_by_role("button", name="Pause", exact=True).last.bounding_box()["y"]
+        digits["y"] + digits["height"] <= page.get_by_role("button", name="Pause", exact=True).last.bounding_box()["y"]
     )
 
 
-def test_three_at_one_bag_each_do_all_of_it(bench):
-    to_floor(bench, PAIRS)
-    sheet(bench).get_by_role("button", name="Add a person").click()
-    expect(sheet(bench)).to_contain_text(re.compile(r"Each works [\d:]+ and rests [\d:]+ of [\d:]+: 1 to \d"))
-    start(bench, 3)
-    warm(bench)
+def test_three_at_one_bag_each_do_all_of_it(floor):
+    page = floor(PAIRS)
+    sheet(page).get_by_role("button", name="Add a person").click()
+    expect(sheet(page)).to_contain_text(re.compile(r"Each works [\d:]+ and rests [\d:]+ of [\d:]+: 1 to \d"))
+    start(page, 3)
+    warm(page)
     for working in (0, 1, 2, 0):
-        expect(on_the_floor(bench).nth(working)).to_contain_text("works")
-        assert on_the_floor(bench).filter(has_text="works").count() == 1
-        bench.keyboard.press("n")
+        expect(on_the_floor(page).nth(working)).to_contain_text("works")
+        assert on_the_floor(page).filter(has_text="works").count() == 1
+        page.keyboard.press("n")
 
 
-def test_skipping_the_warm_up_asks_whether_everybody_is_warm_and_can_be_taken_back(bench):
-    to_floor(bench, PAIRS)
-    start(bench, 3)
-    expect(bench.get_by_text("WARM?", exact=True)).to_be_visible()
-    bench.keyboard.press("b")
-    expect(phase(bench)).to_have_attribute("data-phase", "rest")
-    bench.keyboard.press("n")
-    warm(bench)
-    expect(phase(bench)).to_have_attribute("data-phase", "work")
-    assert seconds_left(bench) <= 20
+def test_skipping_the_warm_up_asks_whether_everybody_is_warm_and_can_be_taken_back(floor):
+    page = floor(PAIRS)
+    start(page, 3)
+    expect(page.get_by_text("WARM?", exact=True)).to_be_visible()
+    page.keyboard.press("b")
+    expect(phase(page)).to_have_attribute("data-phase", "rest")
+    page.keyboard.press("n")
+    warm(page)
+    expect(phase(page)).to_have_attribute("data-phase", "work")
+    assert seconds_left(page) <= 20
 
 
-def test_the_hall_sets_its_emergency_number_and_it_stands_where_it_is_needed(bench):
-    to_floor(bench, PAIRS)
-    sheet(bench).get_by_role("button", name="Change").click()
-    number = sheet(bench).get_by_label("Emergency number of this hall")
+def test_the_hall_sets_its_emergency_number_and_it_stands_where_it_is_needed(floor):
+    page = floor(PAIRS)
+    sheet(page).get_by_role("button", name="Change").click()
+    number = sheet(page).get_by_label("Emergency number of this hall")
     number.fill("call me")
-    sheet(bench).get_by_role("button", name="Save").click()
-    expect(sheet(bench).get_by_role("alert")).to_contain_text("Figures and the signs")
+    sheet(page).get_by_role("button", name="Save").click()
+    expect(sheet(page).get_by_role("alert")).to_contain_text("Figures and the signs")
     expect(number).to_have_value("call me")
     number.fill("144")
-    sheet(bench).get_by_role("button", name="Save").click()
-    expect(sheet(bench)).to_contain_text("Emergency number of this hall: 144")
-    start(bench)
-    bench.keyboard.press("u")
-    expect(bench.get_by_role("dialog", name="Somebody is unwell")).to_contain_text("call 144 now")
+    sheet(page).get_by_role("button", name="Save").click()
+    expect(sheet(page)).to_contain_text("Emergency number of this hall: 144")
+    start(page)
+    page.keyboard.press("u")
+    expect(page.get_by_role("dialog", name="Somebody is unwell")).to_contain_text("call 144 now")
 
 
-def test_bells_are_muted_by_kind_for_the_session(bench):
-    to_floor(bench, "3:00 flow")
-    with bench.expect_response(lambda answer: answer.url.endswith("/calls") and answer.ok):
-        sheet(bench).get_by_label("clack at ten seconds").uncheck()
-    bench.reload()
-    expect(sheet(bench).get_by_label("clack at ten seconds")).not_to_be_checked()
-    expect(sheet(bench).get_by_label("bell", exact=True)).to_be_checked()
+def test_bells_are_muted_by_kind_for_the_session(floor):
+    page = floor("3:00 flow")
+    with page.expect_response(lambda answer: answer.url.endswith("/calls") and answer.ok):
+        sheet(page).get_by_label("clack at ten seconds").uncheck()
+    page.reload()
+    expect(sheet(page).get_by_label("clack at ten seconds")).not_to_be_checked()
+    expect(sheet(page).get_by_label("bell", exact=True)).to_be_checked()
 
 
 @pytest.mark.parametrize("size", [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE])

@@ -124,55 +124,51 @@ def test_a_test_says_whether_its_change_is_real_and_can_be_taken_out(roster):
     expect(region(roster, "What they have")).to_contain_text("12-minute run, 2800 m")
 
 
-def to_floor_for(page, label, line):
-    page.get_by_label("for", exact=False).first.select_option(label=label)
-    type_pattern(page, line)
-    page.get_by_text(re.compile(r"^Total")).wait_for()
-    page.get_by_role("button", name="Run", exact=True).click()
-    page.get_by_test_id("clock").wait_for()
-
-
-def test_after_a_knock_to_the_head_the_clock_does_not_start_whatever_is_pressed(bench):
-    to_floor_for(bench, BRAM, "10:00 flow")
-    expect(bench.get_by_text("STOP", exact=True)).to_be_visible()
-    stops = bench.get_by_role("region", name="Stops")
+def test_after_a_knock_to_the_head_the_clock_does_not_start_whatever_is_pressed(floor):
+    page = floor("10:00 flow", "Bram Oster")
+    expect(page.get_by_text("STOP", exact=True)).to_be_visible()
+    stops = page.get_by_role("region", name="Stops")
     expect(stops).to_contain_text("There is no way past this")
     expect(stops.get_by_role("checkbox")).to_have_count(0)
-    bench.keyboard.press("Space")
-    bench.get_by_role("button", name="Stopped: read why").click()
-    expect(phase(bench)).to_have_attribute("data-phase", "ready")
-    bench.get_by_label("Person A").select_option(label="Tomas Brill")
+    for key in ("Space", "n"):
+        page.keyboard.press(key)
+    page.get_by_role("button", name="Stopped: read why").click()
+    expect(phase(page)).to_have_attribute("data-phase", "ready")
+    page.get_by_label("Person A").select_option(label="Tomas Brill")
     expect(stops).to_have_count(0)
-    bench.evaluate("document.activeElement.blur()")
-    bench.keyboard.press("Space")
-    expect(phase(bench)).not_to_have_attribute("data-phase", "ready")
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("Space")
+    page.keyboard.press("n")
+    expect(phase(page)).not_to_have_attribute("data-phase", "ready")
 
 
-def test_a_limit_is_gone_past_only_when_it_is_seen_and_it_stays_on_record(bench):
-    to_floor_for(bench, "Anton Reel, over-55s class", "10:00 flow shadow, 6 power")
-    bench.keyboard.press("Space")
-    expect(phase(bench)).to_have_attribute("data-phase", "ready")
-    bench.get_by_role("region", name="Stops").get_by_role("checkbox").check()
-    bench.evaluate("document.activeElement.blur()")
-    bench.keyboard.press("Space")
-    expect(phase(bench)).not_to_have_attribute("data-phase", "ready")
-    bench.keyboard.down("Escape")
-    bench.get_by_role("heading", name="Plan and done").wait_for()
-    bench.keyboard.up("Escape")
-    bench.keyboard.press("3")
-    bench.keyboard.press("s")
-    expect(bench.get_by_role("listitem").first).to_contain_text("Run past this stop")
+def test_a_limit_is_gone_past_only_when_it_is_seen_and_it_stays_on_record(floor):
+    page = floor("10:00 flow shadow, 6 power", "Anton Reel")
+    for key in ("Space", "n"):
+        page.keyboard.press(key)
+    expect(phase(page)).to_have_attribute("data-phase", "ready")
+    page.get_by_role("region", name="Stops").get_by_role("checkbox").check()
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("Space")
+    page.keyboard.press("n")
+    expect(phase(page)).not_to_have_attribute("data-phase", "ready")
+    page.keyboard.down("Escape")
+    page.get_by_role("heading", name="Plan and done").wait_for()
+    page.keyboard.up("Escape")
+    page.keyboard.press("3")
+    page.keyboard.press("s")
+    expect(page.get_by_role("listitem").first).to_contain_text("Run past this stop")
 
 
-def test_a_knock_on_the_floor_is_noted_with_one_press_and_stands_on_the_page(bench):
-    to_floor_for(bench, TOMAS, "10:00 flow")
-    bench.keyboard.press("Space")
-    bench.keyboard.press("u")
-    bench.get_by_role("button", name="Knock to the head: Tomas Brill").click()
-    expect(bench.get_by_role("status").filter(has_text="nothing but rest")).to_be_visible()
-    bench.goto(bench.url.split("/floor")[0] + "/roster")
-    open_page(bench, "Tomas Brill")
-    knock = region(bench, "Knock to the head")
+def test_a_knock_on_the_floor_is_noted_with_one_press_and_stands_on_the_page(floor):
+    page = floor("10:00 flow", "Tomas Brill")
+    page.keyboard.press("Space")
+    page.keyboard.press("u")
+    page.get_by_role("button", name="Knock to the head: Tomas Brill").click()
+    expect(page.get_by_role("status").filter(has_text="nothing but rest")).to_be_visible()
+    page.goto(page.url.split("/floor")[0] + "/roster")
+    open_page(page, "Tomas Brill")
+    knock = region(page, "Knock to the head")
     expect(knock).to_contain_text("noted by Marit Askew")
     knock.get_by_label("Cleared by").fill("Dr A. Holm")
     knock.get_by_role("button", name="Enter the clearance").click()

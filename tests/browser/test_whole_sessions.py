@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.test_floor import phase, to_floor
+from tests.browser.test_floor import phase
 from tests.browser.test_people_on_the_floor import RUNA, sheet
 
 LINE = "5:00 flow; then 1:00, 4 x (30 power bag [1-2-3]) rest 0:30"
@@ -18,19 +18,18 @@ def passes(page, seconds, by=1):
 
 
 @pytest.fixture
-def ready(bench):
+def ready(floor):
     """Runa before the start, with a simulated strap and sensor, the page's clock in the test's hand."""
-    bench.get_by_label("for", exact=False).first.select_option(label=RUNA)
-    to_floor(bench, LINE)
+    page = floor(LINE, RUNA)
     for name in ("Heart rate", "Strikes"):
-        sheet(bench).get_by_label(name).select_option("simulated")
-    bench.wait_for_timeout(500)
-    bench.evaluate("document.activeElement.blur()")
-    bench.clock.install()
-    bench.reload()
-    bench.clock.fast_forward(1000)
-    expect(bench.get_by_text("GO", exact=True)).to_be_visible()
-    return bench
+        sheet(page).get_by_label(name).select_option("simulated")
+    page.wait_for_timeout(500)
+    page.evaluate("document.activeElement.blur()")
+    page.clock.install()
+    page.reload()
+    page.clock.fast_forward(1000)
+    expect(page.get_by_text("GO", exact=True)).to_be_visible()
+    return page
 
 
 def cell(page, row, column):
