@@ -1,6 +1,5 @@
 """The hall's screen follows the coach's tablet."""
 
-
 from playwright.sync_api import expect
 
 
