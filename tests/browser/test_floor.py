@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 
 from tests.browser.conftest import PHONE, stand, type_pattern
 
-SHORT = "2 x (6 power) rest 0:05"
+SHORT = "2 x (4s power) rest 0:03"
 
 
 def seconds_left(page) -> int:
@@ -99,7 +99,7 @@ def test_from_a_line_to_the_log_the_whole_way(bench):
     bench.keyboard.press("n")
     expect(phase(bench)).to_have_attribute("data-phase", "work")
     expect(bench.get_by_text("POWER", exact=True).first).to_be_visible()
-    expect(bench.get_by_text("Next: rest 0:05")).to_be_visible()
+    expect(bench.get_by_text("Next: rest 0:03")).to_be_visible()
     expect(phase(bench)).to_have_attribute("data-phase", "rest")
     expect(bench.get_by_text("Next round")).to_be_visible()
     expect(phase(bench)).to_have_attribute("data-phase", "work")
@@ -115,7 +115,7 @@ def test_from_a_line_to_the_log_the_whole_way(bench):
     entry = bench.get_by_role("listitem").first
     expect(entry).not_to_contain_text("New session")
     expect(entry).to_contain_text("Runa Velde")
-    expect(entry).to_contain_text("0:17 of 0:17")
+    expect(entry).to_contain_text("0:11 of 0:11")
     expect(entry).to_contain_text("Hands stayed up.")
     bench.reload()
     expect(bench.get_by_role("listitem").first).to_contain_text("Hands stayed up.")
@@ -211,27 +211,30 @@ def test_a_log_half_written_survives_a_reload(floor):
     expect(page.get_by_label("Note")).to_have_value("Left shoulder.")
 
 
-@pytest.mark.parametrize("size", [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE])
+SIZES = [{"width": 1280, "height": 800}, {"width": 1920, "height": 1080}, PHONE]
+
+
 @pytest.mark.parametrize("line", ["45 power, 20 rest", "9:00 combination, 20 rest", "12:00 flow"])
-def test_numerals_take_a_quarter_of_the_screen_and_stay_on_it(floor, size, line):
+def test_numerals_take_a_quarter_of_the_screen_and_stay_on_it(floor, line):
     page = floor(line)
-    page.set_viewport_size(size)
     page.keyboard.press("Space")
     page.keyboard.press("n")
     expect(phase(page)).to_have_attribute("data-phase", "work")
-    measured = page.get_by_test_id("clock").evaluate(
-        """clock => {
-            const range = document.createRange(); range.selectNodeContents(clock);
-            const box = range.getBoundingClientRect();
-            const pen = document.createElement('canvas').getContext('2d');
-            const style = getComputedStyle(clock);
-            pen.font = `${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
-            return {right: box.right, digits: pen.measureText('0').actualBoundingBoxAscent};
-        }"""
-    )
-    assert measured["digits"] >= (size["height"] / 4 if size is not PHONE else size["height"] / 7)
-    assert measured["right"] <= size["width"]
-    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
+    for size in SIZES:
+        page.set_viewport_size(size)
+        measured = page.get_by_test_id("clock").evaluate(
+            """clock => {
+                const range = document.createRange(); range.selectNodeContents(clock);
+                const box = range.getBoundingClientRect();
+                const pen = document.createElement('canvas').getContext('2d');
+                const style = getComputedStyle(clock);
+                pen.font = `${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
+                return {right: box.right, digits: pen.measureText('0').actualBoundingBoxAscent};
+            }"""
+        )
+        assert measured["digits"] >= (size["height"] / 4 if size is not PHONE else size["height"] / 7)
+        assert measured["right"] <= size["width"]
+        assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
 
 
 def test_what_comes_first_is_said_then_three_clacks_and_the_bell_are_planned_ahead(floor, signed_in):
@@ -305,35 +308,35 @@ def test_open_ended_work_counts_up_is_frozen_to_look_and_ends_when_the_coach_say
     expect(page.get_by_text("Next: technique open-ended")).to_be_visible()
     page.keyboard.press("n")
     expect(page.get_by_text(re.compile("^about .* left$"))).to_be_visible()
-    page.wait_for_timeout(6000)
+    page.wait_for_timeout(4500)
     expect(phase(page)).to_have_attribute("data-phase", "work")
     lasted = seconds_left(page)
-    assert 5 <= lasted <= 8, "it counts up, past what was stated"
+    assert 4 <= lasted <= 7, "it counts up, past what was stated"
     page.keyboard.press("Space")
     expect(page.get_by_text("STOP AND LOOK", exact=True)).to_be_visible()
     page.reload()
     frozen = seconds_left(page)
-    page.wait_for_timeout(2000)
+    page.wait_for_timeout(1500)
     assert seconds_left(page) == frozen
     page.get_by_role("button", name="Go on").first.click()
-    page.wait_for_timeout(5000)
-    assert seconds_left(page) >= 10
+    page.wait_for_timeout(2500)
+    assert frozen + 2 <= seconds_left(page) <= frozen + 4
     page.keyboard.press("n")
     expect(phase(page)).to_have_attribute("data-phase", "rest")
     page.keyboard.down("Escape")
     page.get_by_role("heading", name="Plan and done").wait_for()
     page.keyboard.up("Escape")
     row = page.get_by_role("row", name=re.compile("open, about 0:03"))
-    expect(row).to_have_text(re.compile(r"0:1\d$"))
+    expect(row).to_have_text(re.compile(r"0:(0[7-9]|1\d)$"))
 
 
 def test_the_clock_waits_for_the_last_rep_also_over_a_reload(floor):
-    page = floor(REPS)
+    page = floor("2 x (2 reps power bag [1-2]) rest 0:30")
     page.keyboard.press("Space")
     page.keyboard.press("n")
-    for _ in range(4):
-        page.keyboard.press("Enter")
-    page.wait_for_timeout(9500)
+    page.keyboard.press("Enter")
+    # Two reps were reckoned with five seconds.
+    page.wait_for_timeout(6500)
     expect(phase(page)).to_have_attribute("data-phase", "work")
     expect(page.get_by_test_id("clock")).to_have_text("01")
     page.reload()
