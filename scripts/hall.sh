@@ -94,7 +94,7 @@ open_hall() {
 stay() {
   local left
   while true; do
-    tail --pid="$hall" -f /dev/null 8>&- &
+    tail --pid="$hall" -s 0.1 -f /dev/null 8>&- &
     wait $! || true
     say "What watches over the $NAME has died: it is started again"
     left=$("$PY" scripts/left_over.py "$NAME" --list 8>&-)

@@ -1,14 +1,11 @@
-import gc
 import os
-from threading import Thread
+from threading import Timer
 
-# What is imported stays: a collector that looks through it while it grows takes a quarter of the start.
-gc.disable()
-
-from django.core.wsgi import get_wsgi_application  # noqa: E402
+from server.start import loading
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
-application = get_wsgi_application()
+STOCKED_AFTER_S = 10.0
+"""A server that has just come back has answers to give first."""
 
 
 def warm() -> None:
@@ -27,7 +24,7 @@ def warm() -> None:
 
 
 def stock() -> None:
-    """Fill the shelves of protocols while a worker answers already: nobody waits for them after a start."""
+    """Fill the shelves of protocols, for whoever opens them first."""
     from server.library.api import shelf
     from yoisho.strikes.schools import SCHOOLS
 
@@ -35,12 +32,16 @@ def stock() -> None:
         shelf(school)
 
 
-def settle() -> None:
-    """What is loaded by now stays: the collector need not look through it again in the middle of an answer."""
-    gc.freeze()
-    gc.enable()
+def stock_later() -> None:
+    """In each worker, while it answers already."""
+    later = Timer(STOCKED_AFTER_S, stock)
+    later.daemon = True
+    later.start()
 
 
-warm()
-settle()
-os.register_at_fork(after_in_child=lambda: Thread(target=stock, name="stock", daemon=True).start())
+with loading():
+    from django.core.wsgi import get_wsgi_application
+
+    application = get_wsgi_application()
+    warm()
+os.register_at_fork(after_in_child=stock_later)
