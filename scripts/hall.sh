@@ -89,19 +89,25 @@ open_hall() {
   done
 }
 
-# Stays for as long as the hall stands. A supervisor that dies without being told to is started again; what it has left
-# running serves on meanwhile, and ends once the new ones are up.
+# Waits until the supervisor dies, for so many seconds at the most (0: for ever). Fails where it lives still.
+dies() {
+  timeout "$1" tail --pid="$hall" -s 0.1 -f /dev/null 8>&- &
+  wait $!
+}
+
+# Stays for as long as the hall stands. A supervisor that dies without being told to is started again, also where that
+# happens twice in a moment; what it has left running serves on meanwhile, and ends once the new ones are up.
 stay() {
   local left
+  dies 0 || true
   while true; do
-    tail --pid="$hall" -s 0.1 -f /dev/null 8>&- &
-    wait $! || true
     say "What watches over the $NAME has died: it is started again"
     left=$("$PY" scripts/left_over.py "$NAME" --list 8>&-)
     port=$(sed -n 's|.*:\([0-9]*\)/$|\1|p' "$STATE/$NAME.address")
     start_supervisor "$port"
-    sleep 12 8>&-
+    dies 12 && sleep 0.5 8>&- && continue
     # shellcheck disable=SC2086
     [ -z "$left" ] || "$PY" scripts/left_over.py "$NAME" --end $left 8>&-
+    dies 0 || true
   done
 }

@@ -140,6 +140,26 @@ def test_a_supervisor_that_is_killed_while_the_hall_opens_is_started_again_and_o
         (ROOT / ".state" / f"{NAME}.address").unlink(missing_ok=True)
 
 
+STAYED = """
+NAME=atrial; . scripts/hall.sh
+echo http://127.0.0.1:8123/ > .state/$NAME.address
+starts=0
+start_supervisor() { starts=$((starts + 1)); echo started; sleep $([ $starts = 3 ] && echo 20 || echo 0.2) & hall=$!; }
+start_supervisor ""
+stay
+"""
+
+
+def test_a_supervisor_that_is_killed_twice_in_a_moment_is_started_again_at_once():
+    """The second was not looked at for twelve seconds, until what the first had left was ended."""
+    try:
+        stayed = subprocess.run(["timeout", "8", "bash", "-c", STAYED], cwd=ROOT, capture_output=True, text=True)
+        assert stayed.stdout.splitlines().count("started") == 3
+        assert stayed.returncode == 124, "and watches on over the third"
+    finally:
+        (ROOT / ".state" / f"{NAME}.address").unlink(missing_ok=True)
+
+
 @pytest.mark.parametrize("start", ["demo", "serve"])
 def test_a_hall_that_is_taken_over_is_watched_with_its_own_settings(start):
     """Else its supervisor, started again later, would know neither database nor secret."""
