@@ -57,7 +57,7 @@ def programs(name: str, port: str) -> dict[str, tuple[int, str, int, str]]:
         ),
         "worker": (
             3, "TERM", 10,
-            # Nothing that waits in a hall waits for a job: speech, reviews and cleaning give way to answers.
+            # Jobs give way to answers: speech or a review may come a moment later, a page may not.
             f"nice -n 5 {PYTHON} manage.py procrastinate worker --concurrency 2 --shutdown-graceful-timeout 2",
         ),
     }  # fmt: skip
