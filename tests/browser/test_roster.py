@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PHONE, type_pattern, verdict
+from tests.browser.test_floor import phase
 from tests.browser.test_people_on_the_floor import sheet as before_the_start
 
 
@@ -130,6 +131,7 @@ def test_after_a_knock_to_the_head_the_clock_does_not_start_whatever_is_pressed(
     page.keyboard.press("Space")
     page.get_by_role("button", name="Stopped: read why").click()
     expect(before_the_start(page)).to_be_visible()
+    expect(phase(page)).to_have_attribute("data-phase", "ready")
     page.get_by_label("Person A").select_option(label="Tomas Brill")
     expect(stops).to_have_count(0)
     page.evaluate("document.activeElement.blur()")
@@ -141,6 +143,7 @@ def test_a_limit_is_gone_past_only_when_it_is_seen_and_it_stays_on_record(floor)
     page = floor("10:00 flow shadow, 6 power", "Anton Reel")
     page.keyboard.press("Space")
     expect(before_the_start(page)).to_be_visible()
+    expect(phase(page)).to_have_attribute("data-phase", "ready")
     page.get_by_role("region", name="Stops").get_by_role("checkbox").check()
     page.evaluate("document.activeElement.blur()")
     page.keyboard.press("Space")
