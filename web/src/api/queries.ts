@@ -2,6 +2,7 @@ import {
   infiniteQueryOptions,
   keepPreviousData,
   MutationCache,
+  notifyManager,
   QueryCache,
   QueryClient,
   queryOptions,
@@ -17,6 +18,9 @@ const retryDelay = (count: number): number => Math.min(LONGEST_RETRY_MS, RETRY_M
 
 /** Lost connections are tried again for as long as it takes; refusals are not. */
 export const retryWhileAway = (_count: number, error: Error): boolean => error instanceof Unreachable;
+
+// At once: a timer in between is a frame later on a busy page.
+notifyManager.setScheduler(queueMicrotask);
 
 export function makeQueryClient(): QueryClient {
   const patient = { retry: retryWhileAway, retryDelay, networkMode: "always" as const };

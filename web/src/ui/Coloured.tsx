@@ -24,7 +24,7 @@ const INK: Record<Schemas["Span"]["kind"], string> = {
 
 /** A line of shorthand, its words in ink by what they are; it grows with its text. No sense is in the colour alone. */
 export function Coloured({ text, children }: Props) {
-  const asked = useSettled(text, 60);
+  const asked = useSettled(text);
   const { data, error } = useQuery({ ...read(asked), enabled: asked.trim() !== "" });
   const [known, setKnown] = useState<{ text: string; spans: Schemas["Span"][] }>({ text: "", spans: [] });
   const fault = lineFault(error);

@@ -27,7 +27,7 @@ export function useCompleting(
   const [closed, setClosed] = useState<string | null>(null);
   const [active, setActive] = useState(-1);
   const [asked, setAsked] = useState(false);
-  const settled = useSettled(text, 60);
+  const settled = useSettled(text);
   const atEnd = !input.current || input.current.selectionEnd === text.length;
   const begun = typing && atEnd && /[\p{L}@]$/u.test(text);
   const wanted = (begun || asked) && closed !== text && settled === text;

@@ -1,3 +1,4 @@
+import { memo, useDeferredValue } from "react";
 import type { Schemas } from "../../api/client";
 import type { Draft } from "../../domain/session/draft";
 import { Claims } from "./Claims";
@@ -23,8 +24,13 @@ interface Props {
   onWbgt: (wbgt: number | null) => void;
 }
 
-/** The sheet beside the desk: the verdict with its cures, the nudges and the claims. */
-export function DeskSheet({
+/** The sheet beside the desk: the verdict with its cures, the nudges and the claims. The score is drawn before it. */
+export function DeskSheet(props: Props) {
+  const shown = useDeferredValue(props);
+  return <Sheet {...shown} />;
+}
+
+const Sheet = memo(function Sheet({
   stale,
   evaluation,
   asked,
@@ -76,4 +82,4 @@ export function DeskSheet({
       )}
     </aside>
   );
-}
+});

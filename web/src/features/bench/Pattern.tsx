@@ -5,6 +5,7 @@ import { Coloured } from "../../ui/Coloured";
 import { Completing, useCompleting } from "../../ui/Completing";
 import { Fault } from "../../ui/Fault";
 import { actionOf, LINE } from "../../ui/keymap";
+import { useSettled } from "../../ui/useSettled";
 import type { Typing } from "./useTyped";
 
 interface Props {
@@ -160,7 +161,8 @@ function Said({ shown, typed, typing, onTyped, onLay }: SaidProps) {
 }
 
 function Meaning({ text, waiting }: { text: string; waiting: boolean }) {
-  const { data } = useQuery({ ...read(text), enabled: text !== "" });
+  const asked = useSettled(text);
+  const { data } = useQuery({ ...read(asked), enabled: asked !== "" });
   const [last, setLast] = useState("");
   const now = data?.meaning.join(" ") ?? "";
   if (now && now !== last) setLast(now);

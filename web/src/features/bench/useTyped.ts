@@ -6,8 +6,6 @@ import type { Part } from "../../domain/session/tree";
 import { useSettled } from "../../ui/useSettled";
 import type { Series } from "./useSeries";
 
-const PAUSE_MS = 60;
-
 /** What is said of a line while it is being typed. */
 export interface Typing {
   refused: Refused | null;
@@ -42,7 +40,7 @@ export function useTyped(
   fresh: boolean,
   onRead: (part: Part) => void,
 ): Omit<Typing, "series"> {
-  const asked = useSettled(typed, PAUSE_MS);
+  const asked = useSettled(typed);
   const blank = fresh && typed?.trim() === "";
   const reading = useQuery({ ...read(asked ?? ""), enabled: asked !== null && !blank });
   const settled = typed !== null && asked === typed;

@@ -23,7 +23,7 @@ type Around = Pick<Required<Schemas["ReadIn"]>, "stance" | "tempo" | "seconds">;
 export function useMaker() {
   const [page, setPage] = useState<Page>(BLANK);
   const [around, setAround] = useState<Around>({ stance: "orthodox", tempo: "combination", seconds: 180 });
-  const asked = useSettled(page.text, 60);
+  const asked = useSettled(page.text);
   const reading = useQuery({
     queryKey: ["combination", asked, around],
     queryFn: ({ signal }) => need(api.POST("/api/combinations/read", { body: { text: asked, ...around }, signal })),
