@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from math import sqrt
 
 from yoisho.design.nudge import TooLargeError, candidates, searchable, simulated
+from yoisho.design.propose import against_any
 from yoisho.design.rounds import STEP_S, Place, keeps_rules, places, to_rules
 from yoisho.engine.measures import LACTIC_DEEP
 from yoisho.engine.person import Person
@@ -160,6 +161,11 @@ def _at_most(node: Node, tempo: str) -> Node:
 _PLAIN = {"per_min": None, "power_percent": None, "demand_percent": None}
 """What would say another effort than the word."""
 
+def _refuse(standing: tuple[Caution, ...]) -> None:
+    for caution in standing:
+        raise ScaleError(f"not for this person: {caution.text} {caution.cure.rstrip('.')}")
+
+
 _Step = tuple[float, tuple[str, ...], Session]
 
 
@@ -189,7 +195,9 @@ class _Search:
         yield from softened(session)
 
     def run(self, session: Session) -> Scaled:
-        """Raises `ScaleError` where not even the session as it is can be done, and where a stop stands in the end."""
+        """Raises `ScaleError` where not even the session as it is can be done, and where a stop stands in the end: what
+        stands against any training is told before anything is looked for."""
+        _refuse(against_any(self.person, self.circumstances))
         start = self.cost(session)
         if start is None:
             raise ScaleError("this session cannot be done as it is; shorten it first")
@@ -214,8 +222,7 @@ class _Search:
                 break
             best = beam[0]
         reading = read(self.person, best[2].unrolled())
-        for caution in stops(cautions(reading, self.circumstances)):
-            raise ScaleError(f"not for this person: {caution.text} {caution.cure.rstrip('.')}")
+        _refuse(stops(cautions(reading, self.circumstances)))
         return Scaled(best[2], best[1], _effect(self.aim, reading), distance(self.aim, reading), reading)
 
 

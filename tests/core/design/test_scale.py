@@ -198,7 +198,8 @@ def test_nothing_is_scaled_to_somebody_that_could_have_been_left_out_for_them(te
     assert scaled.steps or not barring(session(text))
 
 
-def test_a_stop_against_all_training_is_said_and_nothing_is_scaled():
+def test_a_stop_against_all_training_is_said_before_anything_is_looked_for(monkeypatch):
+    monkeypatch.setattr("yoisho.design.scale.candidates", lambda *_, **__: pytest.fail("it was looked for"))
     with pytest.raises(ScaleError, match="not for this person: A knock-out"):
         scale(ROUNDS, FIGHTER, CLUB, Circumstances(concussion_uncleared=True))
 
