@@ -161,6 +161,7 @@ def _at_most(node: Node, tempo: str) -> Node:
 _PLAIN = {"per_min": None, "power_percent": None, "demand_percent": None}
 """What would say another effort than the word."""
 
+
 def _refuse(standing: tuple[Caution, ...]) -> None:
     for caution in standing:
         raise ScaleError(f"not for this person: {caution.text} {caution.cure.rstrip('.')}")
