@@ -197,7 +197,7 @@ def full_bench(page):
 
 
 def proposals(page):
-    page.keyboard.press("Escape")
+    page.keyboard.press("Escape")  # back from the comparison
     page.get_by_role("button", name="Propose", exact=True).click()
     page.get_by_role("button", name="1 Put on the bench").wait_for()
 
@@ -218,7 +218,7 @@ def several(page):
 
 
 def compare(page):
-    page.keyboard.press("Escape")
+    page.keyboard.press("Escape")  # back from the scaling
     page.get_by_role("button", name="Compare", exact=True).click()
     expect(page.locator("main section")).to_have_count(2)
     page.locator("main section dl").nth(1).wait_for()
@@ -403,11 +403,11 @@ def fits_everyone(page, walk):
     wrong = {}
     for screen in walk:
         # Reached on a phone, where a hand has the least room, and then seen at the desk.
+        page.set_viewport_size(PHONE)
+        close(page)
+        screen(page)
         for size in (PHONE, DESK):
             page.set_viewport_size(size)
-            if size == PHONE:
-                close(page)
-                screen(page)
             found, wide = faults(page), page.evaluate("document.documentElement.scrollWidth")
             if found or wide > size["width"]:
                 wrong[screen.__name__, size["width"]] = found, wide
