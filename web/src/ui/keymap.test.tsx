@@ -60,6 +60,9 @@ describe("a key", () => {
         <dialog open>
           <button type="button">in</button>
         </dialog>
+        <dialog id="closed">
+          <input />
+        </dialog>
       </>
     );
   }
@@ -80,6 +83,7 @@ describe("a key", () => {
     expect(on("[role=spinbutton]", "z", { ctrlKey: true })).toBe(1);
     expect(on("[role=spinbutton]", "r")).toBe(0);
     expect(on("dialog button", "r")).toBe(0);
+    expect(on("#closed input", "r")).toBe(1);
     act(() => void document.body.dispatchEvent(pressed("r")));
     expect(run).toHaveBeenCalled();
   });

@@ -210,7 +210,9 @@ export function useKeys<R extends Row>(
 
 function reaches(reach: Reach, target: HTMLElement): boolean {
   if (reach === "text") return true;
-  if (target.closest("dialog")) return false;
+  const sheet = target.closest("dialog");
+  // A sheet that has just been closed holds the focus until it is gone: its keys are the page's already.
+  if (sheet) return !sheet.open;
   const field = target.closest("input:not([type=radio]), textarea, select");
   return (
     !field ||

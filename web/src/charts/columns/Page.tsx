@@ -23,7 +23,7 @@ export function Page({ title, under, said, onNumber, onClose, limits, children }
   useKeys(
     PAGE,
     {
-      close: (event) => !(event.target as HTMLElement).closest("dialog") && onClose(),
+      close: (event) => !(event.target as HTMLElement).closest("dialog[open]") && onClose(),
       take: onNumber && ((event) => onNumber(Number(event.key) - 1)),
     },
     { capture: true },
