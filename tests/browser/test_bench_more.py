@@ -158,6 +158,7 @@ def test_several_rows_are_picked_by_key_and_changed_together(thirties):
     expect(bar).to_contain_text("2 rows picked")
     bar.get_by_role("button", name="Make one part").click()
     expect(thirties.locator("[data-row]")).to_have_count(4)
+    expect(row(thirties, 1)).to_contain_text("rest 1:00; then 1:00, 2 ×")
     expect(total(thirties)).to_have_text("Total 36:20")
     thirties.get_by_role("button", name="Pick several").click()
     for index in (0, 3):

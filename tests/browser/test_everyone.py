@@ -100,7 +100,7 @@ def today(page):
 def waits(page):
     yesterday = timezone.localdate() - timedelta(days=1)
     Planned.objects.filter(pk=Planned.objects.first().pk).update(on=yesterday, at=time(10))
-    go_to(page, "Today")
+    page.reload()
     page.get_by_role("region", name="Waits for a log").wait_for()
 
 
