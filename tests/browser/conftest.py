@@ -106,17 +106,17 @@ def page(request, kept, live_server):
     kept.wipe(live_server.url)
 
 
-DEMO = DemoRows(partial(call_command, "load_demo", weeks=0))
-TRAINED = DemoRows(train)
+DEMO = DemoRows("demo", partial(call_command, "load_demo", weeks=0))
+TRAINED = DemoRows("trained", train)
 
 
 @pytest.fixture
-def app(request, live_server, settings, transactional_db, page):
+def app(request, live_server, settings, transactional_db, page, once):
     """The demo hall is open, with weeks behind it where a test asks for `trained`; nothing is on the page yet."""
     built = Path(settings.WEB_DIST) / "index.html"
     assert built.exists(), "the front end is not built: run `make test`, which builds it"
     settings.DEMO = True
-    (TRAINED if "trained" in request.fixturenames else DEMO).load()
+    (TRAINED if "trained" in request.fixturenames else DEMO).load(once)
     wrong: list[str] = []
 
     def failed(error):

@@ -19,43 +19,56 @@ words = st.text(st.characters(codec="utf-8", exclude_categories=["C", "Z"], excl
                 max_size=12)  # fmt: skip
 
 
+# Made once and not as they are drawn: to make a strategy takes longer than to draw from it.
+_parts = st.lists(combinations, min_size=1, max_size=3)
+_either = st.booleans()
+_order = st.sampled_from(["turns", "adding", "pyramid", "draw"])
+
+
 @st.composite
-def drills(draw):
-    parts = tuple(draw(st.lists(combinations, min_size=1, max_size=3)))
-    order = draw(st.sampled_from(["turns", "adding", "pyramid", "draw"]))
-    recall = order in ("turns", "draw") and len(parts) > 1 and draw(st.booleans())
+def _drills(draw):
+    parts = tuple(draw(_parts))
+    order = draw(_order)
+    recall = order in ("turns", "draw") and len(parts) > 1 and draw(_either)
     try:
         return Drill(parts[:2] if order == "pyramid" else parts, order, recall)
     except CombinationError:
         return Drill(parts[:1])
 
 
+drills = _drills()
+_said = st.fixed_dictionaries(
+    {
+        "modality": st.none() | st.sampled_from(sorted(MODALITIES)),
+        "lead": st.none() | st.sampled_from(["left", "right"]),
+        "switch": st.none() | st.sampled_from(["half", "call", 5, 90]),
+        "cues": st.lists(st.builds(RepeatingCue, words, st.integers(2, 600)), max_size=2).map(tuple),
+        "beat": st.none() | st.builds(Beat, st.integers(30, 240), st.sampled_from([0.5, 1, 2])),
+        "band": st.none() | st.builds(HeartBand, st.integers(30, 60), st.integers(61, 100)),
+        "pairs": _either,
+        "per_min": st.none() | st.integers(1, 480),
+        "power_percent": st.none() | st.integers(5, 100),
+        "demand_percent": st.none() | st.integers(20, 400),
+        "drill": st.none() | drills,
+        "reset_s": st.none() | st.integers(0, 30),
+        "gloves": st.none() | st.sampled_from(sorted(GLOVES)),
+        "kit": st.lists(st.sampled_from(SAID), unique=True).map(tuple),
+    }
+)
+_seconds = st.integers(1, 600)
+_reps = st.lists(st.integers(1, 60), max_size=4).map(tuple)
+_tempo = st.sampled_from(sorted(TEMPOS))
+_kept = st.sampled_from(["modality", "cues", "beat", "band", "gloves", "kit"])
+
+
 @st.composite
 def rich(draw):
     """An interval that says all it can; what makes no sense together is left out."""
-    said = {
-        "modality": draw(st.none() | st.sampled_from(sorted(MODALITIES))),
-        "lead": draw(st.none() | st.sampled_from(["left", "right"])),
-        "switch": draw(st.none() | st.sampled_from(["half", "call", 5, 90])),
-        "cues": tuple(draw(st.lists(st.builds(RepeatingCue, words, st.integers(2, 600)), max_size=2))),
-        "beat": draw(st.none() | st.builds(Beat, st.integers(30, 240), st.sampled_from([0.5, 1, 2]))),
-        "band": draw(st.none() | st.builds(HeartBand, st.integers(30, 60), st.integers(61, 100))),
-        "pairs": draw(st.booleans()),
-        "per_min": draw(st.none() | st.integers(1, 480)),
-        "power_percent": draw(st.none() | st.integers(5, 100)),
-        "demand_percent": draw(st.none() | st.integers(20, 400)),
-        "drill": draw(st.none() | drills()),
-        "reset_s": draw(st.none() | st.integers(0, 30)),
-        "gloves": draw(st.none() | st.sampled_from(sorted(GLOVES))),
-        "kit": tuple(draw(st.lists(st.sampled_from(SAID), unique=True))),
-    }
-    seconds = draw(st.integers(1, 600))
-    reps = tuple(draw(st.lists(st.integers(1, 60), max_size=4)))
-    tempo = draw(st.sampled_from(sorted(TEMPOS)))
+    said, seconds, reps, tempo = draw(_said), draw(_seconds), draw(_reps), draw(_tempo)
     try:
         return Interval(None if reps else seconds, tempo, reps=reps, **said)
     except SessionError:
-        kept = draw(st.sampled_from(["modality", "cues", "beat", "band", "gloves", "kit"]))
+        kept = draw(_kept)
         return Interval(seconds, tempo, **{kept: said[kept]})
 
 

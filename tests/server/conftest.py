@@ -74,6 +74,12 @@ def demo_off(settings) -> None:
 
 
 @pytest.fixture(autouse=True)
+def files_found_as_asked(settings) -> None:
+    """Every client is a server of its own, and would look through all files of the front end as it starts."""
+    settings.WHITENOISE_AUTOREFRESH = True
+
+
+@pytest.fixture(autouse=True)
 def own_speech(settings, tmp_path) -> None:
     settings.SPEECH = tmp_path / "speech"
 

@@ -51,13 +51,13 @@ def bring(coach, data: bytes):
     return coach.client.post("/api/club/records", {"file": SimpleUploadedFile("club.zip", data)})
 
 
-DEMO = DemoRows(partial(call_command, "load_demo", weeks=2))
+DEMO = DemoRows("two weeks", partial(call_command, "load_demo", weeks=2))
 
 
 @pytest.fixture
-def full(db):
+def full(db, once):
     """The demo hall with two weeks behind it, its owner signed in, and one of everything else."""
-    DEMO.load()
+    DEMO.load(once)
     club = Club.objects.get()
     owner = Coach.__new__(Coach)
     owner.club, owner.user, owner.client = club, User.objects.get(), Coach("no hall").client

@@ -49,14 +49,14 @@ def test_outside_a_repeat_all_is_done_one_after_the_other():
     assert rounds("1 | 2 | 3", 1) == ["1 then 2 then 3"]
 
 
-@given(drills(), st.integers(1, 12))
+@given(drills, st.integers(1, 12))
 def test_every_round_of_every_drill_is_made_of_what_it_holds(drill, of):
     whole = set(drill.whole.actions)
     for turn in range(1, of + 1):
         assert set(drill.at(turn, of).actions) <= whole
 
 
-@given(drills())
+@given(drills)
 def test_a_drill_is_written_and_read_back_without_loss(drill):
     assert read_drill(write_drill(drill)) == drill
 

@@ -7,19 +7,14 @@ from yoisho.strikes.notation import EXAMPLE, NotationError, calls, read, write
 from yoisho.strikes.schools import SCHOOLS
 from yoisho.strikes.techniques import TECHNIQUES, spellings
 
-
-def _actions():
-    known = st.sampled_from(list(TECHNIQUES.values()))
-    return known.flatmap(
-        lambda t: st.builds(
-            Action, st.just(t.id), st.sampled_from(t.sides or (None,)), st.sampled_from(t.heights or (None,))
-        )
-    )
-
-
-combinations = st.lists(st.lists(_actions(), min_size=1, max_size=6).map(tuple), min_size=1, max_size=3).map(
-    lambda groups: Combination(tuple(groups))
-)
+ACTIONS = [
+    Action(technique.id, side, height)
+    for technique in TECHNIQUES.values()
+    for side in technique.sides or (None,)
+    for height in technique.heights or (None,)
+]
+_groups = st.lists(st.sampled_from(ACTIONS), min_size=1, max_size=6).map(tuple)
+combinations = st.lists(_groups, min_size=1, max_size=3).map(lambda groups: Combination(tuple(groups)))
 
 
 @given(combinations, st.sampled_from(sorted(SCHOOLS)))
