@@ -117,6 +117,21 @@ def test_what_is_pressed_before_it_is_known_who_may_start_is_done_in_order_after
     expect(pair.get_by_role("main"), "the first of three rounds").to_contain_text(re.compile(r"(2:00|1:[45]\d) left"))
 
 
+def test_a_press_for_warm_and_one_for_the_start_both_count_before_it_is_known_who_may(floor):
+    page = floor("3 x (20 power bag) rest 2:00", RUNA, warm=False)
+    held = []
+    page.route("**/gate?*", lambda route: held.append(route))
+    page.reload()
+    expect(page.get_by_text("WARM?", exact=True)).to_be_visible()
+    for _ in range(3):
+        start(page)
+    assert held
+    for request in held:
+        request.continue_()
+    expect(phase(page)).to_have_attribute("data-phase", "work")
+    expect(page.get_by_text("HELD", exact=True)).to_have_count(0)
+
+
 def test_of_two_on_pads_one_holds_until_the_coach_swaps_them(floor):
     page = floor("0:30 recover, 3 x (2:00 flow pads [3-2b]) rest 0:40")
     sheet(page).get_by_role("button", name="Add a person").click()

@@ -97,7 +97,9 @@ export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
   /** The start asks once whether everybody is warm; from then on it is start and pause. */
   const press = () => {
     if (!started && gate.pending) {
-      queue.current = ["start"];
+      // One press answers whether all are warm, where that is asked, and one starts; a further one would pause.
+      const starts = queue.current.filter((pressed) => pressed === "start").length;
+      if (starts < (asking ? 2 : 1)) queue.current.push("start");
       return;
     }
     if (shut) return document.querySelector("[aria-label='Stops']")?.scrollIntoView({ block: "nearest" });
