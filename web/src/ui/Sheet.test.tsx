@@ -1,15 +1,20 @@
 // @vitest-environment jsdom
 import { act } from "react";
-import { expect, it, vi } from "vitest";
+import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { makePlace } from "../testing/mount";
 import { Sheet } from "./Sheet";
 
 const { show } = makePlace();
+// What a browser opens a sheet by, and this page lacks.
+const { showModal } = HTMLDialogElement.prototype;
+beforeEach(() => {
+  HTMLDialogElement.prototype.showModal = () => {};
+});
+afterEach(() => {
+  HTMLDialogElement.prototype.showModal = showModal;
+});
 
 it("keeps its keys from what is beneath as long as it is open, and not between its closing and its going", () => {
-  HTMLDialogElement.prototype.showModal ??= function () {
-    this.open = true;
-  };
   const beneath = vi.fn();
   window.addEventListener("keydown", beneath);
   const place = show(
@@ -18,6 +23,7 @@ it("keeps its keys from what is beneath as long as it is open, and not between i
     </Sheet>,
   );
   const sheet = place.querySelector("dialog") as HTMLDialogElement;
+  sheet.open = true;
   const press = () =>
     act(
       () =>
