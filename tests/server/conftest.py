@@ -1,6 +1,8 @@
 import json
+from unittest.mock import patch
 
 import pytest
+from django.contrib.auth.hashers import Argon2PasswordHasher
 from django.test import Client
 
 from server.accounts.models import Club, User
@@ -71,6 +73,13 @@ def nobody(db: None) -> Client:
 @pytest.fixture(autouse=True)
 def demo_off(settings) -> None:
     settings.DEMO = False
+
+
+@pytest.fixture(scope="session", autouse=True)
+def light_passwords():
+    """As they are hashed anywhere, with less work: what the work is for, time, no test has."""
+    with patch.multiple(Argon2PasswordHasher, time_cost=1, memory_cost=1024, parallelism=1):
+        yield
 
 
 @pytest.fixture(autouse=True)
