@@ -11,6 +11,7 @@ settings.register_profile("test", deadline=None, max_examples=60, derandomize=Tr
 settings.load_profile("test")
 
 MIGRATED = "test_migrated"
+Once = Callable[[str, Callable[[Path], object]], Path]
 
 
 @pytest.hookimpl(wrapper=True)
@@ -25,7 +26,7 @@ def is_one_of_several(config: pytest.Config) -> bool:
 
 
 @pytest.fixture(scope="session")
-def once(request, tmp_path_factory) -> Callable[[str, Callable[[Path], object]], Path]:
+def once(request, tmp_path_factory) -> Once:
     """`once(name, make)`: a file that the first of the workers makes, and the others find."""
     own = tmp_path_factory.getbasetemp()
     home = own.parent if is_one_of_several(request.config) else own

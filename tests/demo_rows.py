@@ -8,6 +8,8 @@ from django.apps import apps
 from django.core.management.color import no_style
 from django.db import connection
 
+from tests.conftest import Once
+
 KEPT = ("django_migrations", "django_content_type", "auth_permission")
 """Tables whose rows belong to the database and not to a test."""
 
@@ -18,7 +20,7 @@ class DemoRows:
         self.make = make
         self.rows: dict[str, bytes] = {}
 
-    def load(self, once: Callable[[str, Callable[[Path], object]], Path]) -> None:
+    def load(self, once: Once) -> None:
         """`once` is the fixture: the rows are made by whichever worker is first."""
         if not self.rows:
             path = once(f"{self.name}.rows", self._made)

@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { LIST, type Place, told, useKeys } from "./keymap";
+import { keepKeys, LIST, type Place, told, useKeys } from "./keymap";
 
 interface Props {
   /** Where they hold; the first gives the list its name. */
@@ -21,7 +21,7 @@ export function Keys({ places }: Props) {
         ref={dialog}
         aria-label={title}
         className="m-auto max-h-[90dvh] max-w-[560px] border border-[var(--ink)] bg-[var(--sheet)] p-6 text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)]"
-        onKeyDown={(event) => event.stopPropagation()}
+        onKeyDown={keepKeys}
       >
         <h2>{title}</h2>
         <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1 pt-3">

@@ -1,4 +1,5 @@
 import { type ReactNode, useEffect, useRef } from "react";
+import { keepKeys } from "./keymap";
 
 interface Props {
   label: string;
@@ -16,7 +17,7 @@ export function Sheet({ label, className, onClose, children }: Props) {
       ref={dialog}
       aria-label={label}
       className={`m-auto max-h-[90dvh] border border-[var(--ink)] bg-[var(--sheet)] p-6 font-normal text-[var(--ink)] backdrop:bg-[rgb(31_42_68/45%)] ${className}`}
-      onKeyDown={(event) => event.currentTarget.open && event.stopPropagation()}
+      onKeyDown={keepKeys}
       onClose={onClose}
     >
       {children}

@@ -208,14 +208,21 @@ export function useKeys<R extends Row>(
   }, [at, capture, once]);
 }
 
+/** In a sheet that is open. One just closed holds the focus until it is gone: its keys are the page's already. */
+export const inSheet = (target: Element): boolean => target.closest("dialog[open]") !== null;
+
+/** On a sheet: while it is open its keys reach nothing beneath. */
+export function keepKeys(event: Pressed<HTMLDialogElement>) {
+  if (event.currentTarget.open) event.stopPropagation();
+}
+
 function reaches(reach: Reach, target: HTMLElement): boolean {
   if (reach === "text") return true;
-  const sheet = target.closest("dialog");
-  // A sheet that has just been closed holds the focus until it is gone: its keys are the page's already.
-  if (sheet) return !sheet.open;
+  if (inSheet(target)) return false;
   const field = target.closest("input:not([type=radio]), textarea, select");
   return (
     !field ||
+    field.closest("dialog") !== null ||
     (reach === "tick" && field.matches("[type=checkbox]")) ||
     (reach === "field" && field.matches("[role=spinbutton], [type=checkbox], select"))
   );

@@ -1,5 +1,5 @@
 import { type ReactNode, useEffect, useRef } from "react";
-import { PAGE, useKeys } from "../../ui/keymap";
+import { inSheet, PAGE, useKeys } from "../../ui/keymap";
 
 interface Props {
   title: string;
@@ -23,7 +23,7 @@ export function Page({ title, under, said, onNumber, onClose, limits, children }
   useKeys(
     PAGE,
     {
-      close: (event) => !(event.target as HTMLElement).closest("dialog[open]") && onClose(),
+      close: (event) => !inSheet(event.target as HTMLElement) && onClose(),
       take: onNumber && ((event) => onNumber(Number(event.key) - 1)),
     },
     { capture: true },

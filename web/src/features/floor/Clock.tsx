@@ -98,8 +98,9 @@ export function Clock({ plan, people: many, onPeople, who, onPlan }: Props) {
   const press = () => {
     if (!started && gate.pending) {
       // One press answers whether all are warm, where that is asked, and one starts; a further one would pause.
+      // What is skipped comes behind both, also where it was pressed between them.
       const starts = queue.current.filter((pressed) => pressed === "start").length;
-      if (starts < (asking ? 2 : 1)) queue.current.push("start");
+      if (starts < (asking ? 2 : 1)) queue.current.unshift("start");
       return;
     }
     if (shut) return document.querySelector("[aria-label='Stops']")?.scrollIntoView({ block: "nearest" });

@@ -3,6 +3,7 @@ import type { Member } from "../../domain/clock/crew";
 import { send } from "../../domain/outbox/outbox";
 import { useOutbox } from "../../domain/outbox/useOutbox";
 import { today } from "../../domain/time";
+import { keepKeys } from "../../ui/keymap";
 
 interface Props {
   number: string;
@@ -22,7 +23,7 @@ export function Unwell({ number, crew, runId, onGoOn, onEnd }: Props) {
       aria-label="Somebody is unwell"
       className="m-0 h-dvh max-h-none w-dvw max-w-none overflow-y-auto bg-[#FBF8F1] p-6 font-[family-name:var(--font-clock)] text-[#10141F] min-[900px]:p-12"
       onCancel={(event) => event.preventDefault()}
-      onKeyDown={(event) => event.stopPropagation()}
+      onKeyDown={keepKeys}
     >
       <h1 className="text-[44px] leading-[48px] font-bold min-[900px]:text-[72px] min-[900px]:leading-[76px]">
         Everybody stops
