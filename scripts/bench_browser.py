@@ -8,6 +8,8 @@ from shots import DESK, NOWHERE, library, wait_for
 from timing import tell
 
 EDITS = 40
+LOOKS_MS = 800
+"""After so long without an edit the nudges are being tried."""
 LONGEST = "Thirties and twenty-tens"
 MANY = "200 x (10 power, 5 rest); 100 x (10 power, 5 rest)"
 
@@ -60,8 +62,8 @@ def first_paint(page: Page, address: str) -> list[float]:
     return taken
 
 
-def edits(page: Page) -> list[float]:
-    """A key four times a second, as a coach presses it who looks at what it does.
+def edits(page: Page, pause_ms: int = 250) -> list[float]:
+    """A key four times a second, as a coach presses it who looks at what it does; or after a longer pause.
 
     It is the pause that grows: with more rounds the session would become another, several times as long.
     """
@@ -73,7 +75,7 @@ def edits(page: Page) -> list[float]:
         drawn = page.evaluate_handle(f"() => ({{ promise: ({EDIT})() }})")
         page.keyboard.press("+")
         taken.append(drawn.evaluate("(drawn) => drawn.promise"))
-        page.wait_for_timeout(250)
+        page.wait_for_timeout(pause_ms)
     return taken
 
 
@@ -119,6 +121,7 @@ def main(address: str) -> None:
         page.get_by_label("Pattern", exact=True).wait_for()
         page.wait_for_timeout(1000)
         tell("from a key to the score drawn anew", edits(page))
+        tell("from a key to the score drawn anew, while nudges are tried", edits(page, LOOKS_MS))
         print(f"layout shift while opening a row and editing: {page.evaluate('window.shift'):.4f}")
         page.goto(bench)
         page.get_by_role("region", name="Verdict").wait_for()

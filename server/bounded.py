@@ -11,6 +11,8 @@ from typing import ParamSpec, TypeVar
 from django.db import connection
 from django.http import HttpRequest, HttpResponse
 
+from yoisho.engine.steps import looks_up
+
 P = ParamSpec("P")
 R = TypeVar("R")
 AT_ONCE = max(1, (os.cpu_count() or 2) // 2)
@@ -68,7 +70,11 @@ def knows_its_caller(get_response: Callable[[HttpRequest], HttpResponse]) -> Cal
 
 
 class Bound:
-    """So many at once, and so many that wait, in the order they came in; what is short before the rest."""
+    """So many at once, and so many that wait, in the order they came in; what is short before the rest.
+
+    Of the rest, whoever searches for long looks up between two steps: for whom nobody waits any more it is over, and
+    what is short goes first.
+    """
 
     def __init__(self, at_once: int = AT_ONCE, waiting: int = WAITING):
         self.free, self.waiting = at_once, waiting
@@ -103,9 +109,29 @@ class Bound:
             else:
                 self.free += 1
 
+    def _look_up(self) -> None:
+        """Between two steps: raises `GoneError` where nobody waits for the answer."""
+        if CALLER.gone:
+            raise GoneError
+        if not self.short_turns:
+            return
+        with self.lock:
+            if not self.short_turns:
+                return
+            turn = threading.Event()
+            self.turns.appendleft(turn)
+            self.short_turns.popleft().set()
+        turn.wait()
+
     def __call__(self, work: Callable[P, R]) -> Callable[P, R]:
         """Work that waits its turn."""
-        return self._bounded(work, self.turns)
+
+        @wraps(work)
+        def looking_up(*args: P.args, **kwargs: P.kwargs) -> R:
+            with looks_up(self._look_up):
+                return work(*args, **kwargs)
+
+        return self._bounded(looking_up, self.turns)
 
     def short(self, work: Callable[P, R]) -> Callable[P, R]:
         """Work so short that it goes before the rest, and whose answer is looked at while somebody types."""

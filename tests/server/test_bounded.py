@@ -9,7 +9,7 @@ import pytest
 from django.db import connection
 
 from server.bench import worked_out
-from server.bounded import CALLER, WAITING, Bound, BusyError, computes
+from server.bounded import AT_ONCE, CALLER, WAITING, Bound, BusyError, GoneError, computes
 from tests.server.conftest import Coach, document
 from yoisho.engine import demand
 from yoisho.engine.person import person
@@ -140,6 +140,56 @@ def test_a_place_is_free_again_after_a_fault():
     for _ in range(3):
         with pytest.raises(ZeroDivisionError):
             bound(lambda: 1 / 0)()
+
+
+@pytest.fixture
+def searching(monkeypatch, request):
+    """Somebody whose nudges are being tried, from the third simulation on: their end of the line, their thread, and the
+    names of what is done, in order."""
+    begun, done, here, there = Event(), [], *socketpair()
+    simulate, count = demand.simulate, iter(range(10_000))
+
+    def slow(*all_, **named):
+        if next(count) == 2:
+            begun.set()
+        sleep(0.01)
+        return simulate(*all_, **named)
+
+    monkeypatch.setattr(demand, "simulate", slow)
+    session = Session(request.node.name, (Part("Main", read("5 x (19 power / 38 rest)")),))
+    whose = (session, person(), "lactic-capacity", Circumstances())
+
+    def search() -> None:
+        CALLER.connection = here
+        try:
+            worked_out.nudged(*whose, None)
+            done.append("nudges")
+        except GoneError:
+            done.append("gone")
+
+    thread = Thread(target=search)
+    thread.start()
+    assert begun.wait(20)
+    yield there, thread, done
+    thread.join(60)
+    for end in (here, there):
+        end.close()
+
+
+def test_a_best_guess_does_not_wait_until_a_search_is_through(searching):
+    _, thread, done = searching
+    other = Session("Sunday", (Part("Main", read("5 x (19 power / 41 rest)")),))
+    worked_out.best_guess(other, person(), "lactic-capacity", Circumstances(), "overhands")
+    done.append("best guess")
+    thread.join(60)
+    assert done == ["best guess", "nudges"]
+
+
+def test_a_search_ends_where_whoever_asked_has_gone(searching):
+    there, thread, done = searching
+    there.close()
+    thread.join(60)
+    assert (done, computes.free) == (["gone"], AT_ONCE)
 
 
 @pytest.fixture

@@ -12,6 +12,7 @@ from yoisho.engine.energy_cost import LOWEST_MET, SPARRING_MET, kcal_of_met
 from yoisho.engine.measures import Measured, measure
 from yoisho.engine.parameters import REFERENCE, Parameters
 from yoisho.engine.person import Person
+from yoisho.engine.steps import look_up
 from yoisho.engine.stores import Floats
 from yoisho.engine.work_bouts import WorkBouts, find_work_bouts
 from yoisho.session.timeline import Timeline
@@ -240,6 +241,7 @@ def read(
     guess itself; a search may also sample more coarsely than each second. Raises `NoWorkError` if the timeline holds
     nothing but pauses.
     """
+    look_up()
     bouts = find_work_bouts(timeline)
     if not bouts:
         raise NoWorkError("there is no work in this session yet; add an effort such as 30 power")

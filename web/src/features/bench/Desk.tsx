@@ -190,7 +190,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     }),
     [seen, wbgt, mostMinutes],
   );
-  const { data: nudges, before } = useNudges(asked, judged !== null);
+  const nudges = useNudges(asked, judged !== null);
   const over = proposals.shown !== null || view.kind === "compare" || (view.kind === "scale" && now);
   if (over) {
     return (
@@ -316,7 +316,6 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         evaluation={evaluation}
         asked={asked}
         nudges={nudges}
-        before={before}
         names={names}
         target={target}
         targets={vocabulary.targets}

@@ -4,6 +4,7 @@ import type { Draft } from "../../domain/session/draft";
 import { Claims } from "./Claims";
 import { Nudges } from "./Nudges";
 import { Stale } from "./Stale";
+import type { useNudges } from "./useNudges";
 import { VerdictSheet } from "./VerdictSheet";
 
 interface Props {
@@ -12,9 +13,7 @@ interface Props {
   evaluation: Schemas["Evaluation"] | undefined;
   /** What is asked about: the session as it lies here. */
   asked: Schemas["NudgeIn"];
-  nudges: Schemas["NudgeOut"][] | undefined;
-  /** They are of what lay here before the last edit. */
-  before: boolean;
+  nudges: ReturnType<typeof useNudges>;
   names: string[];
   target: Schemas["TargetOut"] | undefined;
   targets: Schemas["TargetOut"][];
@@ -35,7 +34,6 @@ const Sheet = memo(function Sheet({
   evaluation,
   asked,
   nudges,
-  before,
   names,
   target,
   targets,
@@ -44,10 +42,10 @@ const Sheet = memo(function Sheet({
 }: Props) {
   const { document, person_id, wbgt_c } = asked;
   const cureOf = (rule: string) => {
-    const nudge = nudges?.find((each) => each.cures.includes(rule));
+    const nudge = nudges.data?.find((each) => each.cures.includes(rule));
     if (!nudge) return undefined;
     const words = `Applied: ${nudge.name}. Ctrl Z takes it back.`;
-    return { name: nudge.name, before, apply: () => on.onPut({ document: nudge.document }, words) };
+    return { name: nudge.name, before: nudges.before, apply: () => on.onPut({ document: nudge.document }, words) };
   };
   return (
     <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
@@ -64,6 +62,7 @@ const Sheet = memo(function Sheet({
             onWbgt={on.onWbgt}
           >
             <Nudges
+              query={nudges}
               asked={asked}
               partNames={names}
               purpose={target?.name ?? asked.target}

@@ -2,14 +2,19 @@
 
 import { QueryClientProvider } from "@tanstack/react-query";
 import { act } from "react";
-import { describe, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
 import { makeQueryClient, nudges } from "../../api/queries";
 import { emptyDraft } from "../../domain/session/draft";
 import { makePlace } from "../../testing/mount";
 import { Nudges } from "./Nudges";
+import { useNudges } from "./useNudges";
 
 const { show } = makePlace();
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
 const asked: Schemas["NudgeIn"] = { document: emptyDraft().document, target: "sprint-power" };
 const nudge = (name: string, more: Partial<Schemas["NudgeOut"]> = {}): Schemas["NudgeOut"] => ({
   name,
@@ -21,6 +26,11 @@ const nudge = (name: string, more: Partial<Schemas["NudgeOut"]> = {}): Schemas["
   ...more,
 });
 
+/** The list as the desk has it. */
+function Desk(props: Omit<Parameters<typeof Nudges>[0], "query">) {
+  return <Nudges query={useNudges(props.asked, true)} {...props} />;
+}
+
 function list(found: Schemas["NudgeOut"][] | Error, onApply = vi.fn()) {
   const client = makeQueryClient();
   const query = nudges(asked);
@@ -30,7 +40,7 @@ function list(found: Schemas["NudgeOut"][] | Error, onApply = vi.fn()) {
   } else client.setQueryData(query.queryKey, found);
   const place = show(
     <QueryClientProvider client={client}>
-      <Nudges asked={asked} partNames={["Warm-up", "Bursts"]} purpose="sprint power" onApply={onApply} />
+      <Desk asked={asked} partNames={["Warm-up", "Bursts"]} purpose="sprint power" onApply={onApply} />
     </QueryClientProvider>,
   );
   return { place, onApply };
@@ -51,22 +61,41 @@ describe("nudges", () => {
     expect(onApply.mock.calls[0]?.[1]).toContain("Ctrl Z takes it back");
   });
 
-  it("of what lay here before an edit cannot take the place of what was edited", () => {
+  it("of what lay here before an edit cannot take the place of what was edited, until its own have come", async () => {
+    vi.useFakeTimers();
+    const letGo: boolean[] = [];
+    const fetched = vi.fn(
+      ({ signal }: Request) =>
+        new Promise<Response>((_, refuse) => {
+          const at = letGo.push(false) - 1;
+          signal.addEventListener("abort", () => {
+            letGo[at] = true;
+            refuse(signal.reason);
+          });
+        }),
+    );
+    vi.stubGlobal("fetch", fetched);
     const client = makeQueryClient();
     client.setQueryData(nudges(asked).queryKey, [nudge("1 round more")]);
     const onApply = vi.fn();
-    const lying = (document: Schemas["SessionDocument"]) =>
+    const lying = (title: string) =>
       show(
         <QueryClientProvider client={client}>
-          <Nudges asked={{ ...asked, document }} partNames={[]} purpose="skill" onApply={onApply} />
+          <Desk asked={at(title)} partNames={[]} purpose="skill" onApply={onApply} />
         </QueryClientProvider>,
       );
+    const at = (title: string) => ({ ...asked, document: { ...asked.document, title } });
     const apply = (place: HTMLElement) => place.querySelector<HTMLButtonElement>("li button");
-    expect(apply(lying(asked.document))?.disabled).toBe(false);
-    const edited = lying({ ...asked.document, title: "Edited since" });
+    expect(apply(lying(asked.document.title))?.disabled).toBe(false);
+    const edited = lying("Edited since");
+    expect(apply(edited)?.disabled).toBe(true);
+    await act(() => vi.advanceTimersByTimeAsync(700));
+    expect(letGo).toEqual([false]);
     expect(apply(edited)?.disabled).toBe(true);
     act(() => apply(edited)?.click());
     expect(onApply).not.toHaveBeenCalled();
+    lying("And edited once more");
+    expect(letGo).toEqual([true]);
   });
 
   it("say why where they could not be worked out, and not that there is none", () => {

@@ -1,11 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { capital } from "../../ui/capital";
-import { useNudges } from "./useNudges";
+import type { useNudges } from "./useNudges";
 
 type Nudge = Schemas["NudgeOut"];
 
 interface Props {
+  query: ReturnType<typeof useNudges>;
   asked: Schemas["NudgeIn"];
   partNames: string[];
   purpose: string;
@@ -13,8 +14,7 @@ interface Props {
 }
 
 /** Small changes with what each would do, and the shortest series of them that reaches the purpose. */
-export function Nudges({ asked, partNames, purpose, onApply }: Props) {
-  const query = useNudges(asked);
+export function Nudges({ query, asked, partNames, purpose, onApply }: Props) {
   const series = useMutation({
     mutationFn: () => need(api.POST("/api/make-it-so", { body: asked })),
     onSuccess: (found) => {
