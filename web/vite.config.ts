@@ -20,7 +20,8 @@ const offline = VitePWA({
   },
   workbox: {
     globPatterns: ["**/*.{js,css,html,svg,woff2}"],
-    globIgnores: ["athlete.html", "athlete-offline.js"],
+    globIgnores: ["athlete.html", "athlete-offline.js", "direct.js"],
+    importScripts: ["direct.js"],
     navigateFallback: null,
     runtimeCaching: [
       {

@@ -57,3 +57,17 @@ def test_what_is_kept_for_runs_is_thrown_away_as_the_coach_leaves(inside):
     inside.get_by_role("button", name="Leave").click()
     inside.get_by_role("button", name="Enter as the demo coach").wait_for()
     assert not any("/run" in url for url in inside.evaluate(held))
+
+
+def test_an_edit_goes_to_the_server_without_waking_the_worker_that_keeps_runs(bench):
+    bench.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    bench.reload()
+    type_pattern(bench, "3 x (7 power bag [1-2]) rest 0:05")
+    bench.get_by_text(re.compile(r"^Total")).wait_for()
+    asked = bench.evaluate(
+        """() => performance.getEntriesByType('resource').filter(({ name }) => name.includes('/api/'))
+            .map(({ name, workerMatchedSourceType }) => [name, workerMatchedSourceType])"""
+    )
+    by_address = {address.split("/api/")[1]: source for address, source in asked}
+    assert by_address["evaluate"] == by_address["read"] == "network"
+    assert by_address["me"] == "", "it may come from what is kept"
