@@ -1,4 +1,4 @@
-"""Between two simulations of a search: whoever had it done may put something else first, or end it."""
+"""Between two sessions that a search reads: whoever had it done may put something else first, or end it."""
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -9,7 +9,7 @@ _BETWEEN: ContextVar[Callable[[], None] | None] = ContextVar("between", default=
 
 @contextmanager
 def looks_up(between: Callable[[], None]) -> Iterator[None]:
-    """Within it `between` is called before every simulation of this thread; what it raises ends the search."""
+    """Within it `between` is called before every session that this thread reads; what it raises ends the search."""
     token = _BETWEEN.set(between)
     try:
         yield
@@ -18,6 +18,6 @@ def looks_up(between: Callable[[], None]) -> Iterator[None]:
 
 
 def look_up() -> None:
-    """Called before every simulation."""
+    """Called before every session is read."""
     if between := _BETWEEN.get():
         between()

@@ -86,9 +86,12 @@ describe("nudges", () => {
       );
     const at = (title: string) => ({ ...asked, document: { ...asked.document, title } });
     const apply = (place: HTMLElement) => place.querySelector<HTMLButtonElement>("li button");
-    expect(apply(lying(asked.document.title))?.disabled).toBe(false);
+    const asTried = lying(asked.document.title);
+    expect(apply(asTried)?.disabled).toBe(false);
+    expect(asTried.querySelector("h3")?.textContent).toBe("Nudges");
     const edited = lying("Edited since");
     expect(apply(edited)?.disabled).toBe(true);
+    expect(edited.querySelector("h3")?.textContent).toBe("Nudges trying those of now …");
     await act(() => vi.advanceTimersByTimeAsync(700));
     expect(letGo).toEqual([false]);
     expect(apply(edited)?.disabled).toBe(true);
