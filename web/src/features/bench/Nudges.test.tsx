@@ -88,10 +88,10 @@ describe("nudges", () => {
     const apply = (place: HTMLElement) => place.querySelector<HTMLButtonElement>("li button");
     const asTried = lying(asked.document.title);
     expect(apply(asTried)?.disabled).toBe(false);
-    expect(asTried.querySelector("h3")?.textContent).toBe("Nudges");
+    expect(asTried.textContent).not.toContain("trying");
     const edited = lying("Edited since");
     expect(apply(edited)?.disabled).toBe(true);
-    expect(edited.querySelector("h3")?.textContent).toBe("Nudges trying those of now …");
+    expect(edited.textContent).toContain("trying those of now");
     await act(() => vi.advanceTimersByTimeAsync(700));
     expect(letGo).toEqual([false]);
     expect(apply(edited)?.disabled).toBe(true);

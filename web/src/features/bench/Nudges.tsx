@@ -31,10 +31,8 @@ export function Nudges({ query, asked, partNames, purpose, onApply }: Props) {
   return (
     <section aria-label="Nudges" className="mt-3 ink-t pt-2">
       <div className="flex items-baseline justify-between gap-2">
-        <h3>
-          Nudges
-          {query.before && <span className="quiet font-normal text-[13px]"> trying those of now …</span>}
-        </h3>
+        <h3>Nudges</h3>
+        {query.before && <span className="quiet flex-1 text-[13px]">trying those of now …</span>}
         <button type="button" className="link text-[13px]" disabled={series.isPending} onClick={() => series.mutate()}>
           {series.isPending ? "Trying …" : "Make it so"}
         </button>
