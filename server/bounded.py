@@ -113,8 +113,6 @@ class Bound:
         """Between two steps: raises `GoneError` where nobody waits for the answer."""
         if CALLER.gone:
             raise GoneError
-        if not self.short_turns:
-            return
         with self.lock:
             if not self.short_turns:
                 return

@@ -4,7 +4,7 @@ import type { Draft } from "../../domain/session/draft";
 import { Claims } from "./Claims";
 import { Nudges } from "./Nudges";
 import { Stale } from "./Stale";
-import type { useNudges } from "./useNudges";
+import type { Nudged } from "./useNudges";
 import { VerdictSheet } from "./VerdictSheet";
 
 interface Props {
@@ -13,7 +13,7 @@ interface Props {
   evaluation: Schemas["Evaluation"] | undefined;
   /** What is asked about: the session as it lies here. */
   asked: Schemas["NudgeIn"];
-  nudges: ReturnType<typeof useNudges>;
+  nudges: Nudged;
   names: string[];
   target: Schemas["TargetOut"] | undefined;
   targets: Schemas["TargetOut"][];

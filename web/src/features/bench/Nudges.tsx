@@ -1,12 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { capital } from "../../ui/capital";
-import type { useNudges } from "./useNudges";
+import type { Nudged } from "./useNudges";
 
 type Nudge = Schemas["NudgeOut"];
 
 interface Props {
-  query: ReturnType<typeof useNudges>;
+  query: Nudged;
   asked: Schemas["NudgeIn"];
   partNames: string[];
   purpose: string;

@@ -18,3 +18,5 @@ export function useNudges(asked: Schemas["NudgeIn"], enabled: boolean) {
   });
   return { data, error, isPending, before: isPlaceholderData };
 }
+
+export type Nudged = ReturnType<typeof useNudges>;
