@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
 import { type Draft, emptyDraft } from "../../domain/session/draft";
+import { onceMore } from "../../domain/session/onceMore";
 import { recallHeat } from "./heat";
 
 type Evaluation = Schemas["Evaluation"];
@@ -39,6 +40,7 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
   const settled = full.data !== undefined && !full.isPlaceholderData;
   const guess = guessed && !known ? quick.data : undefined;
   const failed = full.error ?? quick.error;
+  useLookAhead(draft, wbgt, settled);
   return {
     evaluation: settled || !guess ? (full.data ?? quick.data) : withRangesOf(full.data, guess),
     /** The ranges are not yet those of the draft. */
@@ -47,6 +49,20 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
     refused: failed instanceof Refused ? failed : null,
     retry: () => (guessed ? full.refetch() : quick.refetch()),
   };
+}
+
+/**
+ * Whoever moves a number likely moves it again: once all of now is worked out, what the same edit once more would give is
+ * asked for too, so that it is here when the key is pressed.
+ */
+function useLookAhead(draft: Draft, wbgt: number | null, settled: boolean) {
+  const client = useQueryClient();
+  const edits = useRef({ before: draft, now: draft });
+  useEffect(() => {
+    if (edits.current.now !== draft) edits.current = { before: edits.current.now, now: draft };
+    const document = onceMore(edits.current.before.document, draft.document);
+    if (settled && document) void client.prefetchQuery(asking({ ...draft, document }, wbgt, false));
+  }, [client, draft, wbgt, settled]);
 }
 
 /**
