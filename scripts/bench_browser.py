@@ -2,6 +2,7 @@
 
 import os
 import sys
+from itertools import cycle, islice
 
 from playwright.sync_api import Page, sync_playwright
 from shots import DESK, NOWHERE, library, wait_for
@@ -62,18 +63,22 @@ def first_paint(page: Page, address: str) -> list[float]:
     return taken
 
 
-def edits(page: Page, pause_ms: int = 250) -> list[float]:
+def edits(page: Page, pause_ms: int = 250, *, other: bool = False) -> list[float]:
     """A key four times a second, as a coach presses it who looks at what it does; or after a longer pause.
 
-    It is the pause that grows: with more rounds the session would become another, several times as long.
+    It is the pause that grows: with more rounds the session would become another, several times as long. The bench asks
+    ahead for the same number once more; `other` moves another each time, so that nothing asked ahead is of use.
     """
     taken = []
     page.evaluate(PRESSED)
-    page.locator("fieldset [role=spinbutton]").last.focus()
-    for _ in range(EDITS):
+    numbers = page.locator("fieldset [role=spinbutton]")
+    work, pause = numbers.nth(1), numbers.last
+    moves = [(work, "+"), (pause, "+"), (work, "-"), (pause, "+")] if other else [(pause, "+")]
+    for number, key in islice(cycle(moves), EDITS):
+        number.focus()
         # What moves within half a second of a real key has been asked for: it is no shift.
         drawn = page.evaluate_handle(f"() => ({{ promise: ({EDIT})() }})")
-        page.keyboard.press("+")
+        page.keyboard.press(key)
         taken.append(drawn.evaluate("(drawn) => drawn.promise"))
         page.wait_for_timeout(pause_ms)
     return taken
@@ -120,8 +125,9 @@ def main(address: str) -> None:
         page.locator("[data-row='3']").click()
         page.get_by_label("Pattern", exact=True).wait_for()
         page.wait_for_timeout(1000)
-        tell("from a key to the score drawn anew", edits(page))
-        tell("from a key to the score drawn anew, while nudges are tried", edits(page, LOOKS_MS))
+        for what, pause_ms in (("", 250), (", while nudges are tried", LOOKS_MS)):
+            tell(f"from a key to the score drawn anew{what}", edits(page, pause_ms))
+            tell(f"the same, another number each time{what}", edits(page, pause_ms, other=True))
         print(f"layout shift while opening a row and editing: {page.evaluate('window.shift'):.4f}")
         page.goto(bench)
         page.get_by_role("region", name="Verdict").wait_for()

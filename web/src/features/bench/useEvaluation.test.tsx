@@ -1,0 +1,90 @@
+// @vitest-environment jsdom
+
+import { QueryClientProvider } from "@tanstack/react-query";
+import { act } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../../api/client";
+import { makeQueryClient } from "../../api/queries";
+import { type Draft, emptyDraft } from "../../domain/session/draft";
+import { newPart } from "../../domain/session/tree";
+import { makePlace } from "../../testing/mount";
+import { useEvaluation, withRangesOf } from "./useEvaluation";
+
+const { show } = makePlace();
+afterEach(() => vi.unstubAllGlobals());
+
+const evaluation = (kcal: number, low: number, high: number, grade: string) =>
+  ({
+    total_s: 240,
+    reading: { figures: { kcal: { value: kcal, low, high } }, fade_onset: { bout: kcal }, verdict: { grade } },
+  }) as unknown as Schemas["Evaluation"];
+
+describe("an answer in two steps", () => {
+  it("shows the new verdict, and no number without a range", () => {
+    const shown = withRangesOf(evaluation(60, 50, 70, "Off target"), evaluation(80, 80, 80, "On target"));
+    expect(shown.reading?.verdict.grade).toBe("On target");
+    expect(shown.reading?.figures.kcal).toEqual({ value: 60, low: 50, high: 70 });
+  });
+
+  it("is the best guess alone where nothing came before it, or where there is no work", () => {
+    const guess = evaluation(80, 80, 80, "On target");
+    expect(withRangesOf(undefined, guess)).toBe(guess);
+    const none = { ...guess, reading: null };
+    expect(withRangesOf(guess, none)).toBe(none);
+  });
+});
+
+describe("the same edit once more", () => {
+  /** A session of one part so long, for somebody. */
+  const lasting = (seconds: number, personId: number | null = null): Draft => {
+    const empty = emptyDraft(personId);
+    const part = { ...newPart("Main set"), tree: { type: "interval" as const, seconds, tempo: "power" as const } };
+    return { ...empty, document: { ...empty.document, parts: [part] } };
+  };
+  function Total({ draft }: { draft: Draft }) {
+    return useEvaluation(draft, null).evaluation?.total_s ?? "none yet";
+  }
+  /** A bench whose server answers with the length; what it was asked, and how to lay a draft there. */
+  function bench() {
+    const asked: string[] = [];
+    const answer = async (request: Request) => {
+      const { document, ranges, person_id }: Schemas["EvaluateIn"] = await request.json();
+      const tree = document.parts[0]?.tree;
+      const seconds = tree?.type === "interval" ? tree.seconds : null;
+      asked.push(`${seconds}${ranges ? " with ranges" : ""}${person_id ? ` for ${person_id}` : ""}`);
+      return Response.json({ total_s: seconds, reading: null });
+    };
+    vi.stubGlobal("fetch", answer);
+    const client = makeQueryClient();
+    const lay = (draft: Draft) =>
+      show(
+        <QueryClientProvider client={client}>
+          <Total draft={draft} />
+        </QueryClientProvider>,
+      ).textContent;
+    const settle = () => act(() => new Promise((done) => setTimeout(done, 50)));
+    return { asked, lay, settle };
+  }
+
+  it("is asked for once all of this one has come, and is there when it is made", async () => {
+    const { asked, lay, settle } = bench();
+    lay(lasting(20));
+    await settle();
+    expect(asked).toEqual(["20", "20 with ranges"]);
+    lay(lasting(25));
+    await settle();
+    expect(asked.slice(2)).toEqual(["25", "25 with ranges", "30"]);
+    expect(lay(lasting(30))).toBe("30");
+    await settle();
+    expect(asked.slice(5)).toEqual(["30 with ranges", "35"]);
+  });
+
+  it("is none where it is another person who is looked at", async () => {
+    const { asked, lay, settle } = bench();
+    lay(lasting(20, 3));
+    await settle();
+    lay(lasting(20, 4));
+    await settle();
+    expect(asked.slice(2)).toEqual(["20 for 4", "20 with ranges for 4"]);
+  });
+});
