@@ -19,6 +19,39 @@ const evaluation = (kcal: number, low: number, high: number, grade: string) =>
     reading: { figures: { kcal: { value: kcal, low, high } }, fade_onset: { bout: kcal }, verdict: { grade } },
   }) as unknown as Schemas["Evaluation"];
 
+/** A session of one part so long, for somebody. */
+const lasting = (seconds: number, personId: number | null = null): Draft => {
+  const empty = emptyDraft(personId);
+  const part = { ...newPart("Main set"), tree: { type: "interval" as const, seconds, tempo: "power" as const } };
+  return { ...empty, document: { ...empty.document, parts: [part] } };
+};
+function Total({ draft }: { draft: Draft }) {
+  return useEvaluation(draft, null).evaluation?.total_s ?? "none yet";
+}
+/** A bench whose server answers with the length; what it was asked, and how to lay a draft there. */
+function bench(answers: (asked: string) => boolean = () => true) {
+  const asked: string[] = [];
+  const answer = async (request: Request) => {
+    const { document, ranges, person_id }: Schemas["EvaluateIn"] = await request.json();
+    const tree = document.parts[0]?.tree;
+    const seconds = tree?.type === "interval" ? tree.seconds : null;
+    const question = `${seconds}${ranges ? " with ranges" : ""}${person_id ? ` for ${person_id}` : ""}`;
+    asked.push(question);
+    if (!answers(question)) return new Promise<Response>(() => undefined);
+    return Response.json({ total_s: seconds, reading: null });
+  };
+  vi.stubGlobal("fetch", answer);
+  const client = makeQueryClient();
+  const lay = (draft: Draft) =>
+    show(
+      <QueryClientProvider client={client}>
+        <Total draft={draft} />
+      </QueryClientProvider>,
+    ).textContent;
+  const settle = () => act(() => new Promise((done) => setTimeout(done, 50)));
+  return { asked, lay, settle };
+}
+
 describe("an answer in two steps", () => {
   it("shows the new verdict, and no number without a range", () => {
     const shown = withRangesOf(evaluation(60, 50, 70, "Off target"), evaluation(80, 80, 80, "On target"));
@@ -32,40 +65,19 @@ describe("an answer in two steps", () => {
     const none = { ...guess, reading: null };
     expect(withRangesOf(guess, none)).toBe(none);
   });
+
+  it("stays until the next has come, also where its ranges have not", async () => {
+    const { lay, settle } = bench((asked) => asked !== "25 with ranges" && !asked.startsWith("40"));
+    lay(lasting(20));
+    await settle();
+    lay(lasting(25));
+    await settle();
+    expect(lay(lasting(25))).toBe("25");
+    expect(lay(lasting(40))).toBe("25");
+  });
 });
 
 describe("the same edit once more", () => {
-  /** A session of one part so long, for somebody. */
-  const lasting = (seconds: number, personId: number | null = null): Draft => {
-    const empty = emptyDraft(personId);
-    const part = { ...newPart("Main set"), tree: { type: "interval" as const, seconds, tempo: "power" as const } };
-    return { ...empty, document: { ...empty.document, parts: [part] } };
-  };
-  function Total({ draft }: { draft: Draft }) {
-    return useEvaluation(draft, null).evaluation?.total_s ?? "none yet";
-  }
-  /** A bench whose server answers with the length; what it was asked, and how to lay a draft there. */
-  function bench() {
-    const asked: string[] = [];
-    const answer = async (request: Request) => {
-      const { document, ranges, person_id }: Schemas["EvaluateIn"] = await request.json();
-      const tree = document.parts[0]?.tree;
-      const seconds = tree?.type === "interval" ? tree.seconds : null;
-      asked.push(`${seconds}${ranges ? " with ranges" : ""}${person_id ? ` for ${person_id}` : ""}`);
-      return Response.json({ total_s: seconds, reading: null });
-    };
-    vi.stubGlobal("fetch", answer);
-    const client = makeQueryClient();
-    const lay = (draft: Draft) =>
-      show(
-        <QueryClientProvider client={client}>
-          <Total draft={draft} />
-        </QueryClientProvider>,
-      ).textContent;
-    const settle = () => act(() => new Promise((done) => setTimeout(done, 50)));
-    return { asked, lay, settle };
-  }
-
   it("is asked for once all of this one has come, and is there when it is made", async () => {
     const { asked, lay, settle } = bench();
     lay(lasting(20));

@@ -40,9 +40,16 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
   const settled = full.data !== undefined && !full.isPlaceholderData;
   const guess = guessed && !known ? quick.data : undefined;
   const failed = full.error ?? quick.error;
+  const found = useMemo(
+    () => (settled ? full.data : guess && withRangesOf(full.data, guess)),
+    [settled, full.data, guess],
+  );
+  /** Neither question's own last answer will do: that with ranges may be older than the best guess that is drawn. */
+  const drawn = useRef(found);
+  drawn.current = found ?? drawn.current;
   useLookAhead(draft, wbgt, settled);
   return {
-    evaluation: settled || !guess ? (full.data ?? quick.data) : withRangesOf(full.data, guess),
+    evaluation: drawn.current,
     /** The ranges are not yet those of the draft. */
     guessing: !settled,
     away: [full, quick].some((query) => query.failureReason instanceof Unreachable),
