@@ -31,13 +31,17 @@ function Total({ draft }: { draft: Draft }) {
 /** A bench whose server answers with the length; what it was asked, and how to lay a draft there. */
 function bench(answers: (asked: string) => boolean = () => true) {
   const asked: string[] = [];
+  const letGo: string[] = [];
   const answer = async (request: Request) => {
     const { document, ranges, person_id }: Schemas["EvaluateIn"] = await request.json();
     const tree = document.parts[0]?.tree;
     const seconds = tree?.type === "interval" ? tree.seconds : null;
     const question = `${seconds}${ranges ? " with ranges" : ""}${person_id ? ` for ${person_id}` : ""}`;
     asked.push(question);
-    if (!answers(question)) return new Promise<Response>(() => undefined);
+    if (!answers(question)) {
+      request.signal.addEventListener("abort", () => letGo.push(question));
+      return new Promise<Response>(() => undefined);
+    }
     return Response.json({ total_s: seconds, reading: null });
   };
   vi.stubGlobal("fetch", answer);
@@ -49,7 +53,7 @@ function bench(answers: (asked: string) => boolean = () => true) {
       </QueryClientProvider>,
     ).textContent;
   const settle = () => act(() => new Promise((done) => setTimeout(done, 50)));
-  return { asked, lay, settle };
+  return { asked, letGo, lay, settle };
 }
 
 describe("an answer in two steps", () => {
@@ -89,6 +93,26 @@ describe("the same edit once more", () => {
     expect(lay(lasting(30))).toBe("30");
     await settle();
     expect(asked.slice(5)).toEqual(["30 with ranges", "35"]);
+  });
+
+  it("is not asked again where it is made before the answer has come, and let go where another is made", async () => {
+    const { asked, letGo, lay, settle } = bench((asked) => asked !== "30" && asked !== "40");
+    lay(lasting(20));
+    await settle();
+    lay(lasting(25));
+    await settle();
+    lay(lasting(30));
+    await settle();
+    expect(asked.filter((each) => each === "30")).toEqual(["30"]);
+    expect(letGo).toEqual([]);
+    lay(lasting(50));
+    await settle();
+    lay(lasting(45));
+    await settle();
+    expect(asked.at(-1)).toBe("40");
+    lay(lasting(60));
+    await settle();
+    expect(letGo).toEqual(["30", "40"]);
   });
 
   it("is none where it is another person who is looked at", async () => {

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
 import { type Draft, emptyDraft } from "../../domain/session/draft";
@@ -60,16 +60,16 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
 
 /**
  * Whoever moves a number likely moves it again: once all of now is worked out, what the same edit once more would give is
- * asked for too, so that it is here when the key is pressed.
+ * asked for too, so that it is here when the key is pressed. Another edit lets go of it.
  */
 function useLookAhead(draft: Draft, wbgt: number | null, settled: boolean) {
-  const client = useQueryClient();
   const edits = useRef({ before: draft, now: draft });
-  useEffect(() => {
-    if (edits.current.now !== draft) edits.current = { before: edits.current.now, now: draft };
+  if (edits.current.now !== draft) edits.current = { before: edits.current.now, now: draft };
+  const next = useMemo(() => {
     const document = onceMore(edits.current.before.document, draft.document);
-    if (settled && document) void client.prefetchQuery(asking({ ...draft, document }, wbgt, false));
-  }, [client, draft, wbgt, settled]);
+    return document && { ...draft, document };
+  }, [draft]);
+  useQuery({ ...asking(next ?? draft, wbgt, false), enabled: settled && next !== null, notifyOnChangeProps: [] });
 }
 
 /**
