@@ -26,7 +26,7 @@ from server.records.export import archive  # noqa: E402
 from server.records.tables import TABLES  # noqa: E402
 from server.roster.models import Person  # noqa: E402
 from server.runs.models import Result, Run  # noqa: E402
-from server.sendout.cue_track import FORMS, write_track  # noqa: E402
+from server.sendout.cue_track import FORMS, kept, track_name, write_track  # noqa: E402
 from server.sendout.wall_sheet import wall_sheet_pdf  # noqa: E402
 from yoisho.answers.wall_sheet import wall_sheet  # noqa: E402
 from yoisho.runs.calls import Settings  # noqa: E402
@@ -58,9 +58,9 @@ def tracks() -> None:
     for form in FORMS:
         settings.TRACKS = tempfile.mkdtemp()
         began = time.perf_counter()
-        path = write_track(plan, Settings(), form, False, lambda _done: None)
+        digest = write_track(plan, Settings(), form, False, lambda _done: None)
         took(f"cue track of {plan.timeline.total_s // 60} minutes as {form}", time.perf_counter() - began,
-             f", {path.stat().st_size / 1e6:.1f} MB")  # fmt: skip
+             f", {kept().size(track_name(digest, form)) / 1e6:.1f} MB")  # fmt: skip
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {after / 1024:.0f} MB in all, {(after - before) / 1024:.0f} MB more than after the first")
 
