@@ -11,7 +11,10 @@ from timing import tell
 EDITS = 40
 LOOKS_MS = 800
 """After so long without an edit the nudges are being tried."""
+HOW = {"again": "the same number again", "another": "another number each time", "typed": "typed"}
 LONGEST = "Thirties and twenty-tens"
+TO_THE_KEY_MS = 150
+"""From having a number in hand to the key that moves it: hands are no quicker."""
 MANY = "200 x (10 power, 5 rest); 100 x (10 power, 5 rest)"
 
 WATCH = """() => {
@@ -29,7 +32,10 @@ EDIT = """() => new Promise((done) => {
   });
   watch.observe(total, { childList: true, characterData: true, subtree: true });
 })"""
-PRESSED = """() => addEventListener("keydown", () => { window.pressed = performance.now(); }, true)"""
+PRESSED = """() => {
+  for (const what of ["keydown", "beforeinput"])
+    addEventListener(what, () => { window.pressed = performance.now(); }, true);
+}"""
 
 FRAMES = """(seconds) => new Promise((done) => {
   const score = document.querySelector("main svg[role=img]");
@@ -63,22 +69,27 @@ def first_paint(page: Page, address: str) -> list[float]:
     return taken
 
 
-def edits(page: Page, pause_ms: int = 250, *, other: bool = False) -> list[float]:
+def edits(page: Page, how: str, pause_ms: int) -> list[float]:
     """A key four times a second, as a coach presses it who looks at what it does; or after a longer pause.
 
-    It is the pause that grows: with more rounds the session would become another, several times as long. The bench asks
-    ahead for the same number once more; `other` moves another each time, so that nothing asked ahead is of use.
+    The Bench asks ahead for what is likely: the same number moved `again`, or `another` that is in hand. Nothing tells
+    what will be `typed`. It is pauses and work that grow: with more rounds the session would become another, several
+    times as long.
     """
     taken = []
     page.evaluate(PRESSED)
     numbers = page.locator("fieldset [role=spinbutton]")
     work, pause = numbers.nth(1), numbers.last
-    moves = [(work, "+"), (pause, "+"), (work, "-"), (pause, "+")] if other else [(pause, "+")]
-    for number, key in islice(cycle(moves), EDITS):
-        number.focus()
+    moves = {"again": [(pause, "+")], "another": [(work, "+"), (pause, "+"), (work, "-"), (pause, "+")]}
+    for turn, (number, key) in enumerate(islice(cycle(moves.get(how, [(pause, "")])), EDITS)):
+        number.select_text()
+        page.wait_for_timeout(TO_THE_KEY_MS)
         # What moves within half a second of a real key has been asked for: it is no shift.
         drawn = page.evaluate_handle(f"() => ({{ promise: ({EDIT})() }})")
-        page.keyboard.press(key)
+        if key:
+            page.keyboard.press(key)
+        else:
+            page.keyboard.insert_text(f"0:{turn * turn % EDITS + 11}")
         taken.append(drawn.evaluate("(drawn) => drawn.promise"))
         page.wait_for_timeout(pause_ms)
     return taken
@@ -126,8 +137,8 @@ def main(address: str) -> None:
         page.get_by_label("Pattern", exact=True).wait_for()
         page.wait_for_timeout(1000)
         for what, pause_ms in (("", 250), (", while nudges are tried", LOOKS_MS)):
-            tell(f"from a key to the score drawn anew{what}", edits(page, pause_ms))
-            tell(f"the same, another number each time{what}", edits(page, pause_ms, other=True))
+            for how in ("again", "another", "typed"):
+                tell(f"from a key to the score drawn anew, {HOW[how]}{what}", edits(page, how, pause_ms))
         print(f"layout shift while opening a row and editing: {page.evaluate('window.shift'):.4f}")
         page.goto(bench)
         page.get_by_role("region", name="Verdict").wait_for()

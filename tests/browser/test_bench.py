@@ -38,6 +38,20 @@ def test_everything_follows_an_edit_by_keyboard(bench):
     expect(bench.get_by_label("Pattern")).to_have_value("10 × (30 power, 10 rest)")
 
 
+def test_what_a_step_of_the_number_in_hand_would_make_is_worked_out_before_it_is_made(bench):
+    type_pattern(bench, TABATA)
+    expect(total(bench)).to_have_text("Total 4:00")
+
+    def is_of_seven(answer):
+        return answer.url.endswith("/api/evaluate") and '"count":7' in (answer.request.post_data or "")
+
+    with bench.expect_response(is_of_seven):
+        bench.get_by_role("spinbutton", name="Rounds").focus()
+    bench.route("**/api/evaluate", lambda route: route.abort())
+    bench.keyboard.press("-")
+    expect(total(bench)).to_have_text("Total 3:30")
+
+
 def test_undo_and_redo_take_every_edit_back_and_forth(bench):
     type_pattern(bench, TABATA)
     expect(total(bench)).to_have_text("Total 4:00")

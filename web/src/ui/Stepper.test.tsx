@@ -8,7 +8,11 @@ import { Stepper } from "./Stepper";
 
 const { show: showIn } = makePlace();
 const onChange = vi.fn();
-beforeEach(() => onChange.mockClear());
+const onAhead = vi.fn();
+beforeEach(() => {
+  onChange.mockClear();
+  onAhead.mockClear();
+});
 
 function show(value: number) {
   const place = showIn(
@@ -21,6 +25,7 @@ function show(value: number) {
       read={readClock}
       step={(seconds) => (seconds < 10 ? 1 : 5)}
       onChange={onChange}
+      onAhead={onAhead}
     />,
   );
   const input = place.querySelector("input");
@@ -80,5 +85,21 @@ describe("a stepper", () => {
     show(20);
     for (const end of document.querySelectorAll("button")) act(() => end.click());
     expect(onChange.mock.calls).toEqual([[15], [25]]);
+  });
+
+  it("tells what a step would make of it as soon as the hand is near", () => {
+    const input = show(20);
+    act(() => input.focus());
+    expect(onAhead.mock.calls).toEqual([[25], [15]]);
+    for (const end of document.querySelectorAll("button"))
+      act(() => end.dispatchEvent(new MouseEvent("pointerover", { bubbles: true })));
+    expect(onAhead.mock.calls.slice(2)).toEqual([[15], [25]]);
+    expect(onChange).not.toHaveBeenCalled();
+  });
+
+  it("tells of no step past its bounds", () => {
+    const input = show(600);
+    act(() => input.focus());
+    expect(onAhead.mock.calls).toEqual([[595]]);
   });
 });

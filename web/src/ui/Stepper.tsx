@@ -10,10 +10,12 @@ interface Props {
   read: (text: string) => number | null;
   step: (value: number) => number;
   onChange: (value: number) => void;
+  /** Hears what a step would make of the value as soon as the hand is near: it can be worked out before it is made. */
+  onAhead?: (value: number) => void;
 }
 
 /** Minus, value, plus. The value can be typed; + and − and the arrow keys change it. */
-export function Stepper({ label, value, min, max, show, read, step, onChange }: Props) {
+export function Stepper({ label, value, min, max, show, read, step, onChange, onAhead }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && !valid(typed);
@@ -22,11 +24,18 @@ export function Stepper({ label, value, min, max, show, read, step, onChange }: 
     const number = read(text);
     return number !== null && number >= min && number <= max;
   }
-  function change(by: 1 | -1) {
+  function stepped(by: 1 | -1): number {
     const size = step(by < 0 ? value - 1 : value);
-    const next = Math.min(max, Math.max(min, Math.round((value + by * size) / size) * size || min));
+    return Math.min(max, Math.max(min, Math.round((value + by * size) / size) * size || min));
+  }
+  function change(by: 1 | -1) {
+    const next = stepped(by);
     setTyped(null);
     if (next !== value) onChange(next);
+  }
+  function near(by: 1 | -1) {
+    const next = stepped(by);
+    if (next !== value) onAhead?.(next);
   }
   function settle(text: string) {
     const number = read(text);
@@ -43,7 +52,14 @@ export function Stepper({ label, value, min, max, show, read, step, onChange }: 
         {label}
       </label>
       <div className="inline-flex h-[30px] items-stretch rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] max-[899px]:h-[44px]">
-        <button type="button" tabIndex={-1} aria-label={`${label}: less`} className={button} onClick={() => change(-1)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${label}: less`}
+          className={button}
+          onPointerEnter={() => near(-1)}
+          onClick={() => change(-1)}
+        >
           −
         </button>
         <input
@@ -64,7 +80,11 @@ export function Stepper({ label, value, min, max, show, read, step, onChange }: 
             setTyped(event.target.value);
             settle(event.target.value);
           }}
-          onFocus={(event) => event.target.select()}
+          onFocus={(event) => {
+            event.target.select();
+            near(1);
+            near(-1);
+          }}
           onBlur={() => setTyped(null)}
           onKeyDown={(event) => {
             const action = actionOf(STEPPER, event);
@@ -74,7 +94,14 @@ export function Stepper({ label, value, min, max, show, read, step, onChange }: 
             change(action === "more" ? 1 : -1);
           }}
         />
-        <button type="button" tabIndex={-1} aria-label={`${label}: more`} className={button} onClick={() => change(1)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${label}: more`}
+          className={button}
+          onPointerEnter={() => near(1)}
+          onClick={() => change(1)}
+        >
           +
         </button>
       </div>

@@ -40,10 +40,12 @@ interface Props {
   texts: ReadonlyMap<string, string>;
   tempos: Schemas["TempoOut"][];
   onChange: (tree: Node) => void;
+  /** Hears what a step of a number would make of the tree. */
+  onAhead: (tree: Node) => void;
 }
 
 /** Every level inside a part: its own line, length and effort; split, nested, moved, doubled, removed, one or several. */
-export function Levels({ tree, texts, tempos, onChange }: Props) {
+export function Levels({ tree, texts, tempos, onChange, onAhead }: Props) {
   const levels = levelsOf(tree);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(0);
@@ -185,6 +187,7 @@ export function Levels({ tree, texts, tempos, onChange }: Props) {
                 setPicked(next);
               }}
               onSet={(path, value) => onChange(setIn(tree, path, value))}
+              onAhead={(path, value) => onAhead(setIn(tree, path, value))}
               onRead={(node) => lay(replaced(tree, level.path, [node]), "", level.path)}
             />
           ))}
@@ -203,12 +206,17 @@ interface RowProps {
   onFocus: () => void;
   onPick: (on: boolean) => void;
   onSet: (path: Path, value: unknown) => void;
+  onAhead: (path: Path, value: unknown) => void;
   onRead: (node: Node) => void;
 }
 
-function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onRead }: RowProps) {
+function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onAhead, onRead }: RowProps) {
   const { path, node, depth } = level;
   const grip = useGrip(levelKey(path));
+  const moves = (place: Path, as = (value: number): unknown => value) => ({
+    onChange: (value: number) => onSet(place, as(value)),
+    onAhead: (value: number) => onAhead(place, as(value)),
+  });
   const name = text || (node.type === "repeat" ? "repeat" : node.tempo);
   return (
     <li
@@ -240,7 +248,7 @@ function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onR
             show={String}
             read={readCount}
             step={() => 1}
-            onChange={(count) => onSet([...path, "count"], count)}
+            {...moves([...path, "count"])}
           />
           <Stepper
             label="Rest between"
@@ -250,12 +258,9 @@ function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onR
             show={clock}
             read={readClock}
             step={stepOf}
-            onChange={(seconds) =>
-              onSet(
-                [...path, "between"],
-                seconds ? { ...(node.between ?? { type: "interval", tempo: "rest" }), seconds } : null,
-              )
-            }
+            {...moves([...path, "between"], (seconds) =>
+              seconds ? { ...(node.between ?? { type: "interval", tempo: "rest" }), seconds } : null,
+            )}
           />
         </>
       ) : (
@@ -269,7 +274,7 @@ function Row({ level, current, text, picked, tempos, onFocus, onPick, onSet, onR
               show={clock}
               read={readClock}
               step={stepOf}
-              onChange={(seconds) => onSet([...path, "seconds"], seconds)}
+              {...moves([...path, "seconds"])}
             />
           )}
           <Choice

@@ -27,6 +27,7 @@ interface Props {
   onChoose: (part: number, open: boolean) => void;
   onPick: (part: number, range: boolean) => void;
   onChange: (index: number, part: Part) => void;
+  onAhead: (index: number, part: Part) => void;
   onLay: () => void;
   onDouble: (index: number) => void;
   onRemove: (index: number) => void;
@@ -71,6 +72,7 @@ export function Outline(props: Props) {
                   typing={props.typing}
                   onTyped={(text) => props.onTyped(text === null ? null : { part: index, text })}
                   onChange={(next) => props.onChange(index, next)}
+                  onAhead={(next) => props.onAhead(index, next)}
                   onLay={props.onLay}
                   onDouble={() => props.onDouble(index)}
                   onRemove={() => props.onRemove(index)}

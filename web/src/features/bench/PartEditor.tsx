@@ -26,6 +26,8 @@ interface Props {
   typing: Typing;
   onTyped: (text: string | null) => void;
   onChange: (part: Part) => void;
+  /** Hears what a step of a number would make of the part. */
+  onAhead: (part: Part) => void;
   /** Lay the several parts that the lines name. */
   onLay: () => void;
   onDouble: () => void;
@@ -47,6 +49,7 @@ export function PartEditor(props: Props) {
     typing,
     onTyped,
     onChange,
+    onAhead,
     onLay,
     onDouble,
     onRemove,
@@ -64,9 +67,13 @@ export function PartEditor(props: Props) {
     [summary],
   );
   const resets = Object.fromEntries(tempos.map((tempo) => [tempo.id, tempo.reset_s]));
+  const withField = (field: Field, value: number | Schemas["TempoOut"]["id"]) => ({
+    ...part,
+    tree: changed(part.tree, field, value),
+  });
   const set = (field: Field, value: number | Schemas["TempoOut"]["id"]) => {
     onTyped(null);
-    onChange({ ...part, tree: changed(part.tree, field, value) });
+    onChange(withField(field, value));
   };
   const say = (change: Partial<Part>) => {
     // A line that has been read would say the name and the purpose again; one that has not must not be lost.
@@ -102,7 +109,13 @@ export function PartEditor(props: Props) {
           <>
             {!levels &&
               fieldsOf(part.tree, resets).map((field) => (
-                <FieldEditor key={`${field.kind}-${field.path.join(".")}`} field={field} tempos={tempos} onSet={set} />
+                <FieldEditor
+                  key={`${field.kind}-${field.path.join(".")}`}
+                  field={field}
+                  tempos={tempos}
+                  onSet={set}
+                  onAhead={(value) => onAhead(withField(field, value))}
+                />
               ))}
             <Choice
               label="For"
@@ -171,6 +184,7 @@ export function PartEditor(props: Props) {
               onTyped(null);
               onChange({ ...part, tree });
             }}
+            onAhead={(tree) => onAhead({ ...part, tree })}
           />
         </fieldset>
       )}
@@ -186,9 +200,11 @@ interface FieldProps {
   field: Field;
   tempos: Schemas["TempoOut"][];
   onSet: (field: Field, value: number | Schemas["TempoOut"]["id"]) => void;
+  onAhead: (value: number) => void;
 }
 
-function FieldEditor({ field, tempos, onSet }: FieldProps) {
+function FieldEditor({ field, tempos, onSet, onAhead }: FieldProps) {
+  const moves = { onChange: (value: number) => onSet(field, value), onAhead };
   if (field.kind === "count") {
     return (
       <Stepper
@@ -199,7 +215,7 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
         show={String}
         read={readCount}
         step={() => 1}
-        onChange={(value) => onSet(field, value)}
+        {...moves}
       />
     );
   }
@@ -213,7 +229,7 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
         show={String}
         read={readCount}
         step={() => field.step}
-        onChange={(value) => onSet(field, value)}
+        {...moves}
       />
     );
   }
@@ -228,7 +244,7 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
         show={String}
         read={readCount}
         step={(reps) => (reps < 20 ? 1 : 10)}
-        onChange={(value) => onSet(field, value)}
+        {...moves}
       />
     ) : (
       <Stepper
@@ -239,7 +255,7 @@ function FieldEditor({ field, tempos, onSet }: FieldProps) {
         show={clock}
         read={readClock}
         step={stepOf}
-        onChange={(value) => onSet(field, value)}
+        {...moves}
       />
     );
   if (field.kind === "between") return stepper;

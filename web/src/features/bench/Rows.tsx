@@ -55,6 +55,7 @@ export function Rows({ bench, desk, rows, evaluation, vocabulary, onUnfold }: Pr
           onChoose={rows.choose}
           onPick={rows.pick}
           onChange={rows.setPart}
+          onAhead={rows.aheadPart}
           onLay={rows.lay}
           onDouble={rows.double}
           onRemove={rows.remove}

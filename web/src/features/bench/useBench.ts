@@ -12,6 +12,8 @@ export interface Bench {
   canUndo: boolean;
   canRedo: boolean;
   edit: (change: Partial<Draft>) => void;
+  /** An edit that is likely to come is worked out ahead. */
+  ahead: (change: Partial<Draft>) => void;
   undo: () => void;
   redo: () => void;
   typed: Kept["typed"];
@@ -24,10 +26,10 @@ export interface Bench {
 }
 
 /**
- * The draft on the bench with its history, kept on this device while it differs from what is saved. `ahead` hears of
- * every edit before anything is drawn.
+ * The draft on the bench with its history, kept on this device while it differs from what is saved. `ask` hears of every
+ * edit before anything is drawn, and of what is likely to be edited.
  */
-export function useDraft(start: Kept, sessionId: number | null, ahead: (next: Draft) => void): Bench {
+export function useDraft(start: Kept, sessionId: number | null, ask: (next: Draft) => void): Bench {
   const [history, setHistory] = useState<History<Draft>>(() => recallHistory(sessionId, start.draft));
   const [base, setBase] = useState({ text: start.savedText, revision: start.revision });
   const [typed, setTyped] = useState(start.typed);
@@ -51,6 +53,7 @@ export function useDraft(start: Kept, sessionId: number | null, ahead: (next: Dr
     };
   }, [sessionId, history]);
 
+  const ahead = useCallback((change: Partial<Draft>) => ask({ ...latest.current, ...change }), [ask]);
   return {
     draft,
     dirty,
@@ -58,11 +61,12 @@ export function useDraft(start: Kept, sessionId: number | null, ahead: (next: Dr
     canRedo: history.future.length > 0,
     edit: useCallback(
       (change: Partial<Draft>) => {
-        ahead({ ...latest.current, ...change });
+        ahead(change);
         setHistory((before) => record(before, { ...before.now, ...change }));
       },
       [ahead],
     ),
+    ahead,
     undo: useCallback(() => setHistory(undo), []),
     redo: useCallback(() => setHistory(redo), []),
     typed,

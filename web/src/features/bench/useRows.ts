@@ -14,7 +14,7 @@ export function useRows(
   { chosen, open, picked }: DeskState,
   dispatch: Dispatch<DeskAction>,
 ) {
-  const { draft, edit, typed, setTyped } = bench;
+  const { draft, edit, ahead, typed, setTyped } = bench;
   const parts = draft.document.parts;
   const choose = useCallback(
     (row: number, nowOpen: boolean) => dispatch({ do: "choose", row, open: nowOpen }),
@@ -26,10 +26,13 @@ export function useRows(
     (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
     [edit, draft.document],
   );
-  const setPart = useCallback(
-    (index: number, part: Part) => setParts(parts.map((each, at) => (at === index ? part : each))),
-    [setParts, parts],
+  const withPart = useCallback(
+    (index: number, part: Part) => parts.map((each, at) => (at === index ? part : each)),
+    [parts],
   );
+  const setPart = useCallback((index: number, part: Part) => setParts(withPart(index, part)), [setParts, withPart]);
+  const aheadPart = (index: number, part: Part) =>
+    ahead({ document: { ...draft.document, parts: withPart(index, part) } });
 
   const typedPart = typed?.part ?? null;
   /** A row that is typed into before it has a part. */
@@ -71,6 +74,7 @@ export function useRows(
     say,
     setParts,
     setPart,
+    aheadPart,
     typing,
     lay,
     /** A new row, empty or with a line in it; another one only once the last has its part. */
