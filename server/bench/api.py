@@ -77,7 +77,7 @@ def evaluate_session(request: HttpRequest, body: schemas.EvaluateIn) -> HttpResp
     try:
         found = evaluated(body.document, person, body.target, circumstances, club.school)
     except SessionError as error:
-        raise FieldError(["body", "document", "parts"], str(error), "document") from error
+        raise FieldError(["body", "document", "parts"], sentence(error), "document") from error
     return answered(found)
 
 

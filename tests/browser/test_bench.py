@@ -52,6 +52,19 @@ def test_what_a_step_of_the_number_in_hand_would_make_is_worked_out_before_it_is
     expect(total(bench)).to_have_text("Total 3:30")
 
 
+def test_what_cannot_be_worked_out_says_why_and_passes_nothing_of_before_off_as_its_own(bench):
+    type_pattern(bench, "3 x 60:00 flow")
+    expect(total(bench)).to_have_text("Total 180:00")
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("d")
+    expect(bench.get_by_text("A session lasts at most 4 hours; use fewer repetitions or shorter work.")).to_be_visible()
+    expect(bench.locator("[data-row='1']")).to_contain_text("180:00")
+    expect(bench.get_by_text("From before the change that cannot be worked out.")).to_be_visible()
+    bench.keyboard.press("Control+z")
+    expect(bench.get_by_role("img", name=re.compile("Session of 180:00"))).to_be_visible()
+    expect(bench.get_by_text("From before")).to_have_count(0)
+
+
 def test_undo_and_redo_take_every_edit_back_and_forth(bench):
     type_pattern(bench, TABATA)
     expect(total(bench)).to_have_text("Total 4:00")

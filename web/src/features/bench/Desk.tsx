@@ -53,12 +53,14 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
   );
   const { draft, edit } = bench;
   const seen = useMemo(() => ({ ...draft, ...look }), [draft, look]);
-  const { evaluation, guessing, away, refused, retry } = useEvaluation(seen, wbgt);
+  const { evaluation, names, summaries, guessing, away, refused, retry } = useEvaluation(seen, wbgt);
   const [desk, dispatch] = useReducer(reduce, start, deskOf);
   const { view, chosen, open, wanted } = desk;
   const rows = useRows(bench, sessionId, desk, dispatch);
   const { parts, choose, say, typing, lay } = rows;
-  const stale = typing.refused !== null;
+  const unread = typing.refused ? "the line that cannot be read yet" : null;
+  /** What everything that is worked out stands from before. */
+  const before = unread ?? (refused ? "the change that cannot be worked out" : null);
   const saving = useSaving(sessionId, bench, typing.waiting, say);
   const { save, theirs } = saving;
 
@@ -153,7 +155,6 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
     if (parts.length) keepIt(true);
   }
 
-  const names = useMemo(() => parts.map((part) => part.name), [parts]);
   const litSet = useMemo(() => {
     const reason = evaluation?.reading?.verdict.reasons.find((each) => each.measure === desk.lit);
     return new Set(reason?.intervals);
@@ -287,7 +288,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
           <Empty examples={vocabulary.examples} onPropose={proposals.open} onType={rows.add} onAdd={() => rows.add()} />
         ) : (
           <>
-            <Stale stale={stale}>
+            <Stale before={unread}>
               <ScorePlace
                 evaluation={evaluation}
                 names={names}
@@ -305,6 +306,8 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
               desk={desk}
               rows={rows}
               evaluation={evaluation}
+              summaries={summaries}
+              before={before}
               vocabulary={vocabulary}
               onUnfold={unfold}
             />
@@ -312,7 +315,7 @@ export function Desk({ sessionId, start, vocabulary, people }: DeskProps) {
         )}
       </div>
       <DeskSheet
-        stale={stale}
+        before={before}
         evaluation={evaluation}
         asked={asked}
         nudges={nudges}

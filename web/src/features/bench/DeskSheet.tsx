@@ -8,8 +8,8 @@ import type { Nudged } from "./useNudges";
 import { VerdictSheet } from "./VerdictSheet";
 
 interface Props {
-  /** A line cannot be read: what stands here is from before it. */
-  stale: boolean;
+  /** What it stands from before, where what is here cannot be worked out. */
+  before: string | null;
   evaluation: Schemas["Evaluation"] | undefined;
   /** What is asked about: the session as it lies here. */
   asked: Schemas["NudgeIn"];
@@ -30,7 +30,7 @@ export function DeskSheet(props: Props) {
 }
 
 const Sheet = memo(function Sheet({
-  stale,
+  before,
   evaluation,
   asked,
   nudges,
@@ -50,7 +50,7 @@ const Sheet = memo(function Sheet({
   return (
     <aside className="border-[var(--rule)] bg-[var(--sheet)] max-[1099px]:border-t min-[1100px]:min-h-dvh min-[1100px]:border-l">
       {evaluation && document.parts.length > 0 ? (
-        <Stale stale={stale}>
+        <Stale before={before}>
           <VerdictSheet
             evaluation={evaluation}
             targets={targets}

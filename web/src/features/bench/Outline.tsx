@@ -13,6 +13,10 @@ import type { Typing } from "./useTyped";
 interface Props {
   parts: Part[];
   evaluation: Schemas["Evaluation"] | undefined;
+  /** What is known of each part. */
+  summaries: (Schemas["PartSummary"] | undefined)[];
+  /** What the sums of all stand from before, where what is here cannot be worked out. */
+  before: string | null;
   tempos: Schemas["TempoOut"][];
   purposes: Schemas["Named"][];
   gloves: Schemas["Named"][];
@@ -39,7 +43,7 @@ const rowId = (index: number) => `row-${index}`;
 
 /** The outline: every part a row; the one in hand opens. It is the full text of the score. */
 export function Outline(props: Props) {
-  const { parts, evaluation, chosen, open, picked } = props;
+  const { parts, evaluation, summaries, chosen, open, picked } = props;
   const ids = parts.map((_part, index) => rowId(index));
   return (
     <div>
@@ -53,7 +57,7 @@ export function Outline(props: Props) {
       </div>
       <Sortables ids={ids} onDrop={(id, onto) => props.onDrag(ids.indexOf(id), ids.indexOf(onto))}>
         {parts.map((part, index) => {
-          const summary = evaluation?.parts[index];
+          const summary = summaries[index];
           const isOpen = open && chosen === index && !picked;
           const text = props.typed?.part === index ? props.typed.text : null;
           const isPicked = picked?.has(index) ?? false;
@@ -117,7 +121,7 @@ export function Outline(props: Props) {
       </Sortables>
       {evaluation && evaluation.parts.length > 0 && (
         <div
-          className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold ${props.typing.refused ? "stale" : ""}`}
+          className={`${COLUMNS} border-t border-[var(--ink)] pt-[6px] font-semibold ${props.before ? "stale" : ""}`}
         >
           <span />
           <span>Total {clock(evaluation.total_s)}</span>

@@ -14,12 +14,15 @@ interface Props {
   desk: DeskState;
   rows: ReturnType<typeof useRows>;
   evaluation: Schemas["Evaluation"] | undefined;
+  summaries: (Schemas["PartSummary"] | undefined)[];
+  /** What they stand from before. */
+  before: string | null;
   vocabulary: Schemas["Vocabulary"];
   onUnfold: (all: boolean) => void;
 }
 
 /** The outline, what changes several of its rows, and what is done to all of them. */
-export function Rows({ bench, desk, rows, evaluation, vocabulary, onUnfold }: Props) {
+export function Rows({ bench, desk, rows, evaluation, summaries, before, vocabulary, onUnfold }: Props) {
   const { picked } = desk;
   const { parts } = rows;
   const isWork = (id: string) => vocabulary.tempos.find((tempo) => tempo.id === id)?.kind === "work";
@@ -42,6 +45,8 @@ export function Rows({ bench, desk, rows, evaluation, vocabulary, onUnfold }: Pr
         <Outline
           parts={rows.rows}
           evaluation={evaluation}
+          summaries={summaries}
+          before={before}
           tempos={vocabulary.tempos}
           purposes={vocabulary.purposes}
           gloves={vocabulary.gloves}

@@ -17,9 +17,7 @@ interface Props {
 export function ScorePlace({ evaluation, refused, onRetry, ...score }: Props) {
   return (
     <div className="mt-3 min-h-[366px]">
-      {evaluation && evaluation.parts.length === score.names.length ? (
-        <Score evaluation={evaluation} {...score} />
-      ) : refused ? (
+      {refused ? (
         <div className="border border-[var(--rule-2)] p-4">
           <span className="seal">Stopped</span> <b>The verdict could not be worked out.</b>
           <p className="pt-1">{refused.message} The session stays here and on this device.</p>
@@ -27,8 +25,10 @@ export function ScorePlace({ evaluation, refused, onRetry, ...score }: Props) {
             Try again
           </button>
         </div>
+      ) : evaluation?.parts.length ? (
+        <Score evaluation={evaluation} {...score} />
       ) : (
-        <p className="quiet pt-10" role="status">
+        <p className="quiet min-h-[415px] pt-10" role="status">
           Working it out …
         </p>
       )}

@@ -1,15 +1,15 @@
 import type { ReactNode } from "react";
 
-/** What was worked out before a line that cannot be read: greyed, out of reach, and said so. */
-export function Stale({ stale, children }: { stale: boolean; children: ReactNode }) {
+/** What was worked out before something that cannot be: greyed, out of reach, and said `before` what it is from. */
+export function Stale({ before, children }: { before: string | null; children: ReactNode }) {
   return (
     <div className="relative">
-      <div className={stale ? "stale" : ""} inert={stale}>
+      <div className={before ? "stale" : ""} inert={before !== null}>
         {children}
       </div>
-      {stale && (
+      {before && (
         <p className="absolute top-0 right-0 left-0 z-[5] bg-[var(--sheet)] px-2 py-1 text-[13px]">
-          <span className="seal light">Before</span> From before the line that cannot be read yet.
+          <span className="seal light">Before</span> From before {before}.
         </p>
       )}
     </div>

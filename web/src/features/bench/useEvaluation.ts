@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Refused, type Schemas, Unreachable } from "../../api/client";
 import { evaluation as evaluationQuery } from "../../api/queries";
 import { type Draft, emptyDraft } from "../../domain/session/draft";
 import { onceMore } from "../../domain/session/onceMore";
+import type { Part } from "../../domain/session/tree";
 import { recallHeat } from "./heat";
 
 type Evaluation = Schemas["Evaluation"];
@@ -45,17 +46,46 @@ export function useEvaluation(draft: Draft, wbgt: number | null) {
     [settled, full.data, guess],
   );
   /** Neither question's own last answer will do: that with ranges may be older than the best guess that is drawn. */
-  const drawn = useRef(found);
-  drawn.current = found ?? drawn.current;
+  const drawn = useRef<{ evaluation?: Evaluation; names: string[] }>({ names: [] });
+  const { parts } = draft.document;
+  const names = useMemo(() => parts.map((part) => part.name), [parts]);
+  if (found) drawn.current = { evaluation: found, names };
+  const summaries = useSummaries(parts, found?.parts, drawn.current.evaluation?.parts);
   useLookAhead(draft, wbgt, settled);
   return {
-    evaluation: drawn.current,
+    /** What is drawn, and the names of its parts: where rows have just come or gone, those of before. */
+    ...drawn.current,
+    summaries,
     /** The ranges are not yet those of the draft. */
     guessing: !settled,
     away: [full, quick].some((query) => query.failureReason instanceof Unreachable),
     refused: failed instanceof Refused ? failed : null,
     retry: () => (guessed ? full.refetch() : quick.refetch()),
   };
+}
+
+type Summary = Schemas["PartSummary"];
+
+/**
+ * What is told of every part of the draft. Until it is worked out anew, a part takes what is known of it along, wherever
+ * it goes: its line does not become another's for a moment.
+ */
+function useSummaries(parts: Part[], found: Summary[] | undefined, before: Summary[] | undefined) {
+  const known = useRef(new WeakMap<Part, Summary>());
+  useEffect(() => {
+    for (const [index, part] of found ? parts.entries() : []) {
+      const summary = found?.[index];
+      if (summary) known.current.set(part, summary);
+    }
+  }, [parts, found]);
+  if (found) return found;
+  let start_s = 0;
+  return parts.map((part, index) => {
+    const summary = known.current.get(part) ?? before?.[index];
+    const placed = summary && { ...summary, start_s };
+    start_s += summary?.total_s ?? 0;
+    return placed;
+  });
 }
 
 /**
