@@ -60,6 +60,11 @@ def camps() -> None:
         ("fighter", 4, ("mon", "wed", "thu", "sat"), ()),
         ("beginner", 3, ("mon", "wed", "fri"), ()),
     ]
+    gaps: list[float] = []
+
+    def solved(ask: Ask) -> None:
+        gaps.append(solve(ask).bound_gap or 0.0)
+
     for level, most, days, fixed in asked:
         who = person(level=level)
         camp = Camp(date(2027, 1, 4), date(2027, 3, 27), rule_set="muay-thai-amateur", days=days, most_a_week=most,
@@ -68,8 +73,8 @@ def camps() -> None:
         found = choices(camp, who)
         chosen_s = time.perf_counter() - began
         ask = Ask(camp, found, ceilings(level))
-        gaps = []
-        measure(f"camp, 12 weeks, {level}, {most} a week: solved", lambda: gaps.append(solve(ask).bound_gap), 3)  # noqa: B023
+        gaps.clear()
+        measure(f"camp, 12 weeks, {level}, {most} a week: solved", partial(solved, ask), 3)
         print(f"{'':30s} sessions chosen in {chosen_s:.1f} s; within {100 * max(gaps):.1f} % of the bound")
     plan = solve(ask).plan
     assert plan is not None
@@ -81,23 +86,23 @@ def rotations() -> None:
     from yoisho.rotation.solve import solve
 
     names = tuple(f"p{number}" for number in range(1, 41))
-    late = {"from_wave": {"p6": 3}, "absent_after": {"p7": 4}}
     for words, group in (
         ("14 people, 7 waves, 6 bags, 2 pads, 4 floor", Group(names[:14], 7, 6, 2, 4)),
         ("the same, with limits, partners, one late, one early",
-         Group(names[:14], 7, 6, 2, 4, (("p1", "pads"), ("p3", "bag")), (("p4", "p5"),), **late)),
+         Group(names[:14], 7, 6, 2, 4, (("p1", "pads"), ("p3", "bag")), (("p4", "p5"),), from_wave={"p6": 3},
+               absent_after={"p7": 4})),
         ("40 people, 12 waves, 10 bags, 6 pads, 20 floor", Group(names, 12, 10, 6, 20)),
     ):  # fmt: skip
         found = solve(group)
-        measure(f"rotation: {words}", lambda: solve(group), 3)  # noqa: B023
-        print(f"{'':30s} {found.against}, {found.status}, within {100 * found.bound_gap:.2f} %")
+        measure(f"rotation: {words}", partial(solve, group), 3)
+        print(f"{'':30s} {found.against}, {found.status}, within {100 * (found.bound_gap or 0.0):.2f} %")
 
 
 def classes() -> None:
     """A class of fourteen: proposed in every school, changed on the day, somebody late; one of forty."""
     from dataclasses import replace
 
-    from yoisho.answers.classes import class_answer
+    from yoisho.answers.classes import ClassAnswer, class_answer
     from yoisho.classes.asked import Asked, Comer
     from yoisho.classes.changes import with_late
     from yoisho.classes.made import make
@@ -109,28 +114,31 @@ def classes() -> None:
     who = person()
     people = tuple(Comer(f"p{number}", who) for number in range(1, 41))
     asked = Asked(people[:14], read("20 power, 10 rest"), 25, "lactic-capacity", bags=6, pad_pairs=2)
+
+    def told(of: Asked) -> ClassAnswer:
+        return class_answer(make(of), "overhands")
+
     for school in SCHOOLS:
-        one = replace(asked, school=school)
-        measure(
-            f"class, 14 people: {school}, with all that is told",
-            lambda one=one: class_answer(make(one), "overhands"),
-            5,
-        )
+        of_school = partial(told, replace(asked, school=school))
+        measure(f"class, 14 people: {school}, with all that is told", of_school, 5)
     made = make(asked)
     measure("class, 14 people: what if, four of them", lambda: list(what_ifs(made)), 5)
     measure("class, 14 people: somebody late in wave 3", lambda: with_late(made.board, "late", 3), 5)
     large = Asked(people, read("20 power, 10 rest"), 60, "lactic-capacity", bags=10, pad_pairs=6, waves=12, floor=20)
-    measure(
-        "class, 40 people, 12 waves: solved, with all that is told", lambda: class_answer(make(large), "overhands"), 2
-    )
+    measure("class, 40 people, 12 waves: solved, with all that is told", partial(told, large), 2)
 
 
 def languages() -> None:
     from yoisho.session.shorthand import assist, read, write
     from yoisho.session.timeline import unroll
-    from yoisho.session.volume import volume
+    from yoisho.session.tree import Node
+    from yoisho.session.volume import Volume, volume
 
     block = "4 x (5 x (10 technique bag [1-2-3b, slip, 2], 10 speed [1-2] / 10 rest)) rest 1:00"
+
+    def counted(tree: Node) -> Volume:
+        return volume(unroll(tree).intervals)
+
     lines = {
         "1,000 intervals in repeats, with combinations": "; ".join([block] * 16),
         "1,000 intervals, each written out": ", ".join(["9 power bag [1-2], 5 rest"] * 500),
@@ -139,9 +147,9 @@ def languages() -> None:
         tree = read(line)
         count = len(unroll(tree).intervals)
         assert count >= 1000, count
-        measure(f"{name}: read", lambda line=line: read(line), 30)
-        measure(f"{name}: written", lambda tree=tree: write(tree), 30)
-        measure(f"{name}: unrolled and counted", lambda tree=tree: volume(unroll(tree).intervals), 30)
+        measure(f"{name}: read", partial(read, line), 30)
+        measure(f"{name}: written", partial(write, tree), 30)
+        measure(f"{name}: unrolled and counted", partial(counted, tree), 30)
     typed = "3 x (3:00 technique bag [1-2-3b, slip, 2] switch at half) rest 1:00, 2:00 po"
     measure("a line as it is typed: coloured", lambda: assist.spans(typed))
     measure("a line as it is typed: completed", lambda: assist.complete(typed))
@@ -213,7 +221,7 @@ def hall() -> None:
         Planned.objects.create(club=club, session=session, on=timezone.localdate(), at=time(8 + number), group=group)
     for page in (0, 200, 400):
         path = f"/api/people?limit=200&offset={page}"
-        measure(f"GET {path}, of {len(made)}", lambda path=path: client.get(path), 40)
+        measure(f"GET {path}, of {len(made)}", partial(client.get, path), 40)
     measure("GET /api/today, ten sessions, 500 people", lambda: client.get("/api/today"), 40)
     measure("GET /api/today/mind, the same", lambda: client.get("/api/today/mind"), 5)
     Planned.objects.filter(group__in=groups).delete()
@@ -247,7 +255,7 @@ def year() -> None:
         own = (f"people/{one}", f"trends?weeks=52&person_id={one}", f"sessions/{session}", f"sessions/{session}/run")
         for path in (*GETS, *own):
             assert client.get(f"/api/{path}").status_code == 200, path
-            measure(f"a year of a club: GET /api/{path}", lambda path=path: client.get(f"/api/{path}"), 20)
+            measure(f"a year of a club: GET /api/{path}", partial(client.get, f"/api/{path}"), 20)
         transaction.set_rollback(True)
 
 
@@ -261,6 +269,7 @@ def size() -> None:
 engine()
 camps()
 rotations()
+classes()
 languages()
 api()
 hall()

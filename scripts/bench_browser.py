@@ -5,7 +5,7 @@ import sys
 from itertools import cycle, islice
 
 from playwright.sync_api import Page, sync_playwright
-from shots import DESK, NOWHERE, library, wait_for
+from shots import DESK, NOWHERE, PHONE, browser_of, library, wait_for
 from timing import tell
 
 EDITS = 40
@@ -103,7 +103,7 @@ def athlete(page: Page, address: str) -> None:
     link = page.get_by_label("Link for").first.input_value()
     painted, heavy = [], 0
     for _ in range(5):
-        phone = page.context.browser.new_context(viewport={"width": 390, "height": 844}).new_page()
+        phone = browser_of(page).new_context(viewport=PHONE).new_page()
         phone.context.new_cdp_session(phone).send("Emulation.setCPUThrottlingRate", {"rate": 4})
         phone.goto(link)
         phone.get_by_role("button", name="Run it").wait_for()

@@ -9,7 +9,7 @@ second and a half again and again, and over a pause and a jump.
 import os
 import subprocess
 import sys
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from statistics import median
@@ -57,9 +57,9 @@ APART_S = 0.5
 """No two sounds of the plan that begin further apart can be taken for each other."""
 
 
-def offset_at(readings: list[list[float]], moment_ms: float) -> float:
+def offset_at(readings: Sequence[Sequence[float]], moment_ms: float) -> float:
     """Audio time less the page's time [s], at a moment."""
-    near = [(wall, audio) for wall, audio in readings if 0 <= wall - moment_ms <= AFTER_MS]
+    near: list[Sequence[float]] = [(wall, audio) for wall, audio in readings if 0 <= wall - moment_ms <= AFTER_MS]
     if len(near) < FEWEST:
         near = sorted(readings, key=lambda reading: abs(reading[0] - moment_ms))[:FEWEST]
     return max(audio - wall / 1000 for wall, audio in near)

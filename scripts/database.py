@@ -84,7 +84,9 @@ class Cluster:
         if AS_ROOT:
             prefix = ["setpriv", "--reuid=postgres", "--regid=postgres", "--init-groups", *prefix]
         told = {name: value for name, value in (more.pop("env", None) or os.environ).items() if name != MARK}  # type: ignore[attr-defined]
-        done = subprocess.run([*prefix, *command], capture_output=True, text=True, env=told, **more)  # type: ignore[call-overload]
+        done: subprocess.CompletedProcess[str] = subprocess.run(
+            [*prefix, *command], capture_output=True, text=True, env=told, **more
+        )  # type: ignore[call-overload]
         if check and done.returncode:
             raise Stopped(f"{command[0]} failed: {done.stderr.strip() or done.stdout.strip()}", f"see {self.log}")
         return done

@@ -11,6 +11,7 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
+from typing import Any
 
 from hall import Hall
 from load import Door, document
@@ -46,7 +47,7 @@ class Disk:
         subprocess.run(["umount", "--lazy", str(self.place)], check=False)
 
 
-async def _asked(door: Door, method: str, path: str, body: object = None) -> tuple[int, dict]:
+async def _asked(door: Door, method: str, path: str, body: object = None) -> tuple[int, dict[str, Any]]:
     status, told, _ = await door.ask(method, path, body)
     return status, dict(json.loads(told or b"{}"))
 
@@ -73,7 +74,7 @@ async def track(door: Door, disk: Disk) -> list[str]:
     wrong = []
     _, saved = await _asked(door, "POST", "/api/sessions", {"document": document("Heard"), "target": "lactic-capacity"})
 
-    async def made() -> dict:
+    async def made() -> dict[str, Any]:
         _, asked = await _asked(door, "POST", "/api/tracks", {"session_id": saved["id"]})
         until = time.monotonic() + MADE_WITHIN_S
         while asked["state"] in ("waiting", "making") and time.monotonic() < until:

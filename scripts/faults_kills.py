@@ -72,7 +72,7 @@ class Editor:
                 began = time.monotonic()
                 try:
                     context = await playwright.chromium.launch_persistent_context(
-                        str(self.profile), executable_path=os.environ["CHROMIUM"], viewport=DESK,  # type: ignore[arg-type]
+                        str(self.profile), executable_path=os.environ["CHROMIUM"], viewport=DESK,
                         args=["--no-sandbox", NOWHERE],
                     )  # fmt: skip
                     page = context.pages[0]

@@ -68,7 +68,7 @@ NEAR = np.abs(SCALES - 1.0) < 0.045
 SCALE_TOLERANCE = 0.03
 """The time that work and rest in turn last has no gradient where they go on for ever. Beside it stand, for each row,
 the mean of how far off it is for demands a little lower and higher, and the demand that lasts exactly as published."""
-TURNS = {
+TURNS: dict[str, list[tuple[float, float | None, float, float, float, float, float]]] = {
     "chidnok_2012": [
         (60.0, None, 30.0, rest, at, 1.4, 1.0) for rest, at in ((HEAVY, 516), (MODERATE, 759), (LIGHT, 1224))
     ],
@@ -85,7 +85,7 @@ def parameters_of(point: np.ndarray) -> Parameters:
 
 def point_of(parameters: dict[str, float]) -> np.ndarray:
     values = np.log([parameters[name] for name in NAMES])
-    return np.clip((values - LEAST) / (MOST - LEAST), 0.01, 0.99)
+    return np.asarray(np.clip((values - LEAST) / (MOST - LEAST), 0.01, 0.99))
 
 
 def _demand_that_exhausts(model: Model, work_s: float, rest_s: float, at_s: float, demand: float) -> float:
@@ -225,7 +225,7 @@ def write(parameters: Parameters, reached: float) -> None:
     ]  # fmt: skip
     result = {"cost": round(reached, 3), "parameters": vars(parameters), "rows": rows}
     RESULT.write_text(json.dumps(result, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
-    hits = sum(row["within"] for row in rows)
+    hits = sum(bool(row["within"]) for row in rows)
     print(f"{hits} of {len(rows)} rows within tolerance; written to {RESULT.relative_to(ROOT)}")
     for row in rows:
         if not row["within"]:

@@ -8,7 +8,9 @@ same again. Anything else is a fault.
 import random
 import sys
 import time
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -50,7 +52,7 @@ class FuzzError(Exception):
     """A reader that broke its promise."""
 
 
-READERS = (
+READERS: tuple[tuple[Callable[[str, str], Any], Callable[[Any, str], str]], ...] = (
     (read, write),
     (read_parts, write_parts),
     (notation.read, notation.write),

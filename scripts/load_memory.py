@@ -38,7 +38,9 @@ async def one_coach(door: Door, number: int, over: float) -> int:
         work_s, tempo = random.randrange(10, 300), random.choice(("power", "flow"))
         edited = document("Load", random.randrange(2, 12), work_s, tempo, random.randrange(5, 120))
         body = {"document": edited, "target": random.choice(PURPOSES), "person_id": random.choice([None, *ids])}
-        asked = [("POST", "/api/evaluate", {**body, "ranges": ranges}) for ranges in (False, True)]
+        asked: list[tuple[str, str, object]] = [
+            ("POST", "/api/evaluate", {**body, "ranges": ranges}) for ranges in (False, True)
+        ]
         if turn % 5 == 0:
             asked.append(("GET", f"/api/{random.choice(GETS)}", None))
         if turn % 20 == 0:

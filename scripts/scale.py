@@ -10,6 +10,7 @@ import tempfile
 import time
 from collections.abc import Awaitable, Callable
 from pathlib import Path
+from typing import Any
 from uuid import uuid4
 
 from hall import ROOT, memory_mb
@@ -99,7 +100,7 @@ class Trial:
         self.served: set[str] = set()
         self.door = Door(scaled.front)
 
-    async def asked(self, method: str, path: str, body: object = None, expected: int = 200) -> dict:
+    async def asked(self, method: str, path: str, body: object = None, expected: int = 200) -> dict[str, Any]:
         status, told, headers = await self.door.ask(method, path, body)
         self.served.add(headers.get("x-served-by", ""))
         if status != expected:

@@ -9,10 +9,11 @@ from collections.abc import Callable
 from datetime import datetime
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
 NOWHERE = "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost"
-DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 def today(page: Page) -> None:
@@ -173,8 +174,14 @@ def linked(page: Page) -> str:
     return page.get_by_label("Link for").first.input_value()
 
 
+def browser_of(page: Page) -> Browser:
+    browser = page.context.browser
+    assert browser is not None
+    return browser
+
+
 def share_page(page: Page) -> None:
-    phone = page.context.browser.new_context(viewport=PHONE, locale="en-GB").new_page()
+    phone = browser_of(page).new_context(viewport=PHONE, locale="en-GB").new_page()
     phone.goto(linked(page))
     phone.get_by_role("button", name="Run it").wait_for()
     page.goto("about:blank")
@@ -218,7 +225,7 @@ def method(page: Page) -> None:
     page.wait_for_timeout(200)
 
 
-VIEWS: list[tuple[str, Callable[[Page], None], dict[str, int]]] = [
+VIEWS: list[tuple[str, Callable[[Page], None], ViewportSize]] = [
     ("today", today, DESK),
     ("roster", roster, DESK),
     ("library-schools", schools, DESK),

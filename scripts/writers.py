@@ -6,6 +6,7 @@ import time
 from collections import Counter
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
+from typing import Any
 from uuid import uuid4
 
 from load import Door, document
@@ -35,7 +36,9 @@ class Writers:
     wrong: list[str] = field(default_factory=list)
     over: bool = False
 
-    async def insist(self, door: Door, who: str, method: str, path: str, body: object, **headers: str) -> dict:
+    async def insist(
+        self, door: Door, who: str, method: str, path: str, body: object, **headers: str
+    ) -> dict[str, Any]:
         """Ask until it is answered, as a browser's outbox does; the time of the question that was answered is kept."""
         while True:
             asked = time.monotonic()
@@ -99,8 +102,8 @@ class Writers:
         """What was acknowledged and is not there, or is there twice."""
         gone = []
 
-        async def every(path: str) -> list[dict]:
-            rows: list[dict] = []
+        async def every(path: str) -> list[dict[str, Any]]:
+            rows: list[dict[str, Any]] = []
             while True:
                 page = await self.insist(door, "read", "GET", f"{path}?limit=200&offset={len(rows)}", None)
                 rows += page["items"]
