@@ -63,7 +63,9 @@ def camps() -> None:
     gaps: list[float] = []
 
     def solved(ask: Ask) -> None:
-        gaps.append(solve(ask).bound_gap or 0.0)
+        gap = solve(ask).bound_gap
+        assert gap is not None
+        gaps.append(gap)
 
     for level, most, days, fixed in asked:
         who = person(level=level)
@@ -94,8 +96,9 @@ def rotations() -> None:
         ("40 people, 12 waves, 10 bags, 6 pads, 20 floor", Group(names, 12, 10, 6, 20)),
     ):  # fmt: skip
         found = solve(group)
+        assert found.bound_gap is not None
         measure(f"rotation: {words}", partial(solve, group), 3)
-        print(f"{'':30s} {found.against}, {found.status}, within {100 * (found.bound_gap or 0.0):.2f} %")
+        print(f"{'':30s} {found.against}, {found.status}, within {100 * found.bound_gap:.2f} %")
 
 
 def classes() -> None:

@@ -80,8 +80,12 @@ def edits(page: Page, how: str, pause_ms: int) -> list[float]:
     page.evaluate(PRESSED)
     numbers = page.locator("fieldset [role=spinbutton]")
     work, pause = numbers.nth(1), numbers.last
-    moves = {"again": [(pause, "+")], "another": [(work, "+"), (pause, "+"), (work, "-"), (pause, "+")]}
-    for turn, (number, key) in enumerate(islice(cycle(moves.get(how, [(pause, "")])), EDITS)):
+    moves = {
+        "again": [(pause, "+")],
+        "another": [(work, "+"), (pause, "+"), (work, "-"), (pause, "+")],
+        "typed": [(pause, "")],
+    }
+    for turn, (number, key) in enumerate(islice(cycle(moves[how]), EDITS)):
         number.select_text()
         page.wait_for_timeout(TO_THE_KEY_MS)
         # What moves within half a second of a real key has been asked for: it is no shift.
@@ -137,8 +141,8 @@ def main(address: str) -> None:
         page.get_by_label("Pattern", exact=True).wait_for()
         page.wait_for_timeout(1000)
         for what, pause_ms in (("", 250), (", while nudges are tried", LOOKS_MS)):
-            for how in ("again", "another", "typed"):
-                tell(f"from a key to the score drawn anew, {HOW[how]}{what}", edits(page, how, pause_ms))
+            for how, words in HOW.items():
+                tell(f"from a key to the score drawn anew, {words}{what}", edits(page, how, pause_ms))
         print(f"layout shift while opening a row and editing: {page.evaluate('window.shift'):.4f}")
         page.goto(bench)
         page.get_by_role("region", name="Verdict").wait_for()

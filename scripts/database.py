@@ -21,6 +21,7 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
 from ports import any_free, is_free
 
@@ -78,15 +79,13 @@ class Cluster:
             raise Stopped(f"PostgreSQL's {name} is missing", "apt-get install postgresql")
         return path
 
-    def run(self, *command: str, check: bool = True, **more: object) -> subprocess.CompletedProcess[str]:
+    def run(self, *command: str, check: bool = True, **more: Any) -> subprocess.CompletedProcess[str]:
         """Run one of PostgreSQL's tools as the user who owns the data."""
         prefix = ["env", "-C", "/"]
         if AS_ROOT:
             prefix = ["setpriv", "--reuid=postgres", "--regid=postgres", "--init-groups", *prefix]
-        told = {name: value for name, value in (more.pop("env", None) or os.environ).items() if name != MARK}  # type: ignore[attr-defined]
-        done: subprocess.CompletedProcess[str] = subprocess.run(
-            [*prefix, *command], capture_output=True, text=True, env=told, **more
-        )  # type: ignore[call-overload]
+        told = {name: value for name, value in (more.pop("env", None) or os.environ).items() if name != MARK}
+        done = subprocess.run([*prefix, *command], capture_output=True, text=True, env=told, **more)
         if check and done.returncode:
             raise Stopped(f"{command[0]} failed: {done.stderr.strip() or done.stdout.strip()}", f"see {self.log}")
         return done

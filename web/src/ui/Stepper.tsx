@@ -1,6 +1,8 @@
 import { useId, useState } from "react";
 import { actionOf, STEPPER } from "./keymap";
 
+type By = 1 | -1;
+
 interface Props {
   label: string;
   value: number;
@@ -24,19 +26,16 @@ export function Stepper({ label, value, min, max, show, read, step, onChange, on
     const number = read(text);
     return number !== null && number >= min && number <= max;
   }
-  function stepped(by: 1 | -1): number {
+  function tellStep(by: By, hears: ((value: number) => void) | undefined) {
     const size = step(by < 0 ? value - 1 : value);
-    return Math.min(max, Math.max(min, Math.round((value + by * size) / size) * size || min));
+    const next = Math.min(max, Math.max(min, Math.round((value + by * size) / size) * size || min));
+    if (next !== value) hears?.(next);
   }
-  function change(by: 1 | -1) {
-    const next = stepped(by);
+  function change(by: By) {
     setTyped(null);
-    if (next !== value) onChange(next);
+    tellStep(by, onChange);
   }
-  function near(by: 1 | -1) {
-    const next = stepped(by);
-    if (next !== value) onAhead?.(next);
-  }
+  const near = (by: By) => tellStep(by, onAhead);
   function settle(text: string) {
     const number = read(text);
     if (valid(text) && number !== null) {
@@ -44,24 +43,27 @@ export function Stepper({ label, value, min, max, show, read, step, onChange, on
       if (number !== value) onChange(number);
     }
   }
-  const button =
+  const look =
     "w-[28px] max-[899px]:w-[44px] cursor-pointer hover:bg-[#E9E3D5] active:bg-[var(--ink)] active:text-[var(--sheet)]";
+  const end = (by: By, word: string, sign: string) => (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={`${label}: ${word}`}
+      className={look}
+      onPointerEnter={() => near(by)}
+      onClick={() => change(by)}
+    >
+      {sign}
+    </button>
+  );
   return (
     <div>
       <label htmlFor={id} className="label-text block pb-1">
         {label}
       </label>
       <div className="inline-flex h-[30px] items-stretch rounded-[2px] border border-[var(--ink)] bg-[var(--sheet)] max-[899px]:h-[44px]">
-        <button
-          type="button"
-          tabIndex={-1}
-          aria-label={`${label}: less`}
-          className={button}
-          onPointerEnter={() => near(-1)}
-          onClick={() => change(-1)}
-        >
-          −
-        </button>
+        {end(-1, "less", "−")}
         <input
           id={id}
           role="spinbutton"
@@ -94,16 +96,7 @@ export function Stepper({ label, value, min, max, show, read, step, onChange, on
             change(action === "more" ? 1 : -1);
           }}
         />
-        <button
-          type="button"
-          tabIndex={-1}
-          aria-label={`${label}: more`}
-          className={button}
-          onPointerEnter={() => near(1)}
-          onClick={() => change(1)}
-        >
-          +
-        </button>
+        {end(1, "more", "+")}
       </div>
       {wrong && (
         <p className="text-[12px] text-[var(--vermilion)]" role="alert">

@@ -22,17 +22,14 @@ export function useRows(
   );
   const say = useCallback((words: string | null) => dispatch({ do: "say", words }), [dispatch]);
 
-  const setParts = useCallback(
-    (next: Part[]) => edit({ document: { ...draft.document, parts: next } }),
-    [edit, draft.document],
-  );
+  const withParts = useCallback((next: Part[]) => ({ document: { ...draft.document, parts: next } }), [draft.document]);
+  const setParts = useCallback((next: Part[]) => edit(withParts(next)), [edit, withParts]);
   const withPart = useCallback(
     (index: number, part: Part) => parts.map((each, at) => (at === index ? part : each)),
     [parts],
   );
   const setPart = useCallback((index: number, part: Part) => setParts(withPart(index, part)), [setParts, withPart]);
-  const aheadPart = (index: number, part: Part) =>
-    ahead({ document: { ...draft.document, parts: withPart(index, part) } });
+  const aheadPart = (index: number, part: Part) => ahead(withParts(withPart(index, part)));
 
   const typedPart = typed?.part ?? null;
   /** A row that is typed into before it has a part. */
