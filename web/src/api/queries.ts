@@ -7,6 +7,7 @@ import {
   QueryClient,
   queryOptions,
 } from "@tanstack/react-query";
+import { askAnew } from "./askAnew";
 import { api, need, Refused, type Schemas, Unreachable } from "./client";
 import { drawn } from "./drawn";
 import { hashed } from "./hashed";
@@ -27,7 +28,7 @@ export function makeQueryClient(): QueryClient {
   // Whoever was signed out elsewhere stands at the door again; a clock that runs is not taken away.
   const onError = (error: Error) => {
     const over = error instanceof Refused && error.status === 401;
-    if (over && !window.location.pathname.startsWith("/floor/")) void client.invalidateQueries(me);
+    if (over && !window.location.pathname.startsWith("/floor/")) void askAnew(client, me);
   };
   const client: QueryClient = new QueryClient({
     queryCache: new QueryCache({ onError }),

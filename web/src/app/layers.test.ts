@@ -49,4 +49,9 @@ describe("the house", () => {
     );
     expect(across.map(({ here, there }) => `${here.join("/")} -> ${there.join("/")}`)).toEqual([]);
   });
+
+  it("asks anew through the one that lets go what is still on its way", () => {
+    const straight = Object.entries(sources).filter(([, text]) => /\.(invalidate|refetch)Queries\(/.test(text));
+    expect(straight.map(([file]) => file)).toEqual(["../api/askAnew.ts"]);
+  });
 });

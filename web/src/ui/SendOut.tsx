@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
+import { askAnew } from "../api/askAnew";
 import { api, need, type Schemas } from "../api/client";
 import { links as linksQuery, people as peopleQuery } from "../api/queries";
 import { once } from "../domain/once";
@@ -135,7 +136,7 @@ function Links({ session, options }: PartProps) {
   const query = useQuery(linksQuery(session.id));
   const [who, setWho] = useState(String(session.personId ?? ""));
   const [lastDay, setLastDay] = useState("");
-  const refresh = () => client.invalidateQueries({ queryKey: linksQuery(session.id).queryKey });
+  const refresh = () => askAnew(client, { queryKey: linksQuery(session.id).queryKey });
   const make = useMutation({
     mutationFn: () => {
       const body = { session_id: session.id, person_id: who ? Number(who) : null, last_day: lastDay || null };

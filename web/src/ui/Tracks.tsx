@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { askAnew } from "../api/askAnew";
 import { api, need, type Schemas, withFile } from "../api/client";
 import { music as musicQuery, tracks as tracksQuery } from "../api/queries";
 import { once } from "../domain/once";
@@ -36,11 +37,11 @@ export function Tracks({ sessionId }: { sessionId: number }) {
         }),
       ),
     onSuccess: async (brought) => {
-      await client.invalidateQueries({ queryKey: musicQuery.queryKey });
+      await askAnew(client, { queryKey: musicQuery.queryKey });
       setMusic(String(brought.id));
     },
   });
-  const refresh = () => client.invalidateQueries({ queryKey: tracksQuery(sessionId).queryKey });
+  const refresh = () => askAnew(client, { queryKey: tracksQuery(sessionId).queryKey });
   const make = useMutation({
     mutationFn: () => {
       const body = {

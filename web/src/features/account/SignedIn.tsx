@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import Bowser from "bowser";
+import { askAnew } from "../../api/askAnew";
 import { door } from "../../api/door";
 import { when } from "../../domain/time";
 import { Part } from "./Part";
@@ -25,7 +26,7 @@ export function SignedIn() {
   const query = useQuery({ queryKey: KEY, queryFn: () => door<UserSession[]>("GET", "auth/sessions"), staleTime: 0 });
   const end = useMutation({
     mutationFn: (ids: number[]) => door("DELETE", "auth/sessions", { body: { sessions: ids } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: KEY }),
+    onSuccess: () => askAnew(client, { queryKey: KEY }),
   });
   const sessions = query.data?.data ?? [];
   const others = sessions.filter((each) => !each.is_current).map(({ id }) => id);

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { tokens as tokensQuery } from "../../api/queries";
 import { day } from "../../domain/time";
@@ -15,7 +16,7 @@ export function Tokens() {
   const [name, setName] = useState("");
   const [scopes, setScopes] = useState<string[]>(["read-log"]);
   const [lastDay, setLastDay] = useState("");
-  const refresh = () => client.invalidateQueries({ queryKey: tokensQuery.queryKey });
+  const refresh = () => askAnew(client, { queryKey: tokensQuery.queryKey });
   const make = useMutation({
     mutationFn: () => {
       const body = { name, scopes: scopes as Schemas["TokenIn"]["scopes"], last_day: lastDay };

@@ -1,5 +1,6 @@
 import { type QueryKey, useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { door, NotSure } from "../../api/door";
 import { faultOf, TextField } from "../../ui/Field";
 import { FormEnd } from "../../ui/FormEnd";
@@ -12,7 +13,7 @@ export function useCertain<In, Out>(act: (what: In) => Promise<Out>, changes: Qu
     mutationFn: act,
     onSuccess: async (out) => {
       onDone?.(out);
-      await client.invalidateQueries({ queryKey: changes });
+      await askAnew(client, { queryKey: changes });
     },
   });
   const unsure = change.error instanceof NotSure;

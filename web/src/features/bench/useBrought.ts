@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need } from "../../api/client";
 import { retryWhileAway } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -51,7 +52,7 @@ export function useBrought(bench: Bench, choose: (row: number, open: boolean) =>
       return once(["before", body], (headers) => need(api.POST("/api/sessions", { body, headers }))).then(() => lay);
     },
     onSuccess: (lay) => {
-      void client.invalidateQueries({ queryKey: ["sessions"] });
+      void askAnew(client, { queryKey: ["sessions"] });
       put(lay, `${lay.said} ${draft.document.title} is saved in the library.`.trim());
     },
   });

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, Refused, type Schemas } from "../../api/client";
 import { retryWhileAway, session as sessionQuery } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -45,8 +46,8 @@ export function useSaving(sessionId: number | null, bench: Bench, waiting: boole
       setTheirs(null);
       client.setQueryData(sessionQuery(answer.id).queryKey, answer);
       client.removeQueries({ queryKey: ["run", answer.id] });
-      void client.invalidateQueries({ queryKey: ["sessions"] });
-      void client.invalidateQueries({ queryKey: ["versions", answer.id] });
+      void askAnew(client, { queryKey: ["sessions"] });
+      void askAnew(client, { queryKey: ["versions", answer.id] });
       if (answer.id !== sessionId) forget(sessionId);
       if (andRun) navigate(`/floor/${answer.id}`);
       else if (answer.id !== sessionId) navigate(`/bench/${answer.id}`, { replace: true });

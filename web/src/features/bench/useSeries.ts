@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Refused } from "../../api/client";
 import { lineFault } from "../../api/lineFault";
 import { retryWhileAway } from "../../api/queries";
@@ -26,7 +27,7 @@ export function useSeries(bench: Bench, sessionId: number | null, refused: Refus
       return once(["series", body], (headers) => need(api.POST("/api/series", { body, headers })));
     },
     onSuccess: (made) => {
-      void client.invalidateQueries({ queryKey: ["sessions"] });
+      void askAnew(client, { queryKey: ["sessions"] });
       bench.setTyped(null);
       if (sessionId === null) forget(null);
       const [first] = made;

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { combinations as combinationsQuery, me as meQuery, vocabulary as vocabularyQuery } from "../../api/queries";
 import { useClubSetting } from "../../api/useClubSetting";
@@ -98,7 +99,7 @@ export function Book() {
 function useRemoving() {
   const client = useQueryClient();
   const [gone, setGone] = useState<Entry | null>(null);
-  const refresh = () => client.invalidateQueries({ queryKey: combinationsQuery.queryKey });
+  const refresh = () => askAnew(client, { queryKey: combinationsQuery.queryKey });
   const remove = useMutation({
     mutationFn: (entry: Entry) =>
       need(api.DELETE("/api/combinations/{entry_id}", { params: { path: { entry_id: entry.id } } })),

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, Refused, type Schemas } from "../../api/client";
 import { combinations } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -33,7 +34,7 @@ export function useMaker() {
     gcTime: 60_000,
   });
   const client = useQueryClient();
-  const refresh = () => client.invalidateQueries({ queryKey: combinations.queryKey });
+  const refresh = () => askAnew(client, { queryKey: combinations.queryKey });
 
   const make = useMutation({
     mutationFn: ({ kind, counts }: { kind: Schemas["MakeIn"]["kind"]; counts: number[] }) =>

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { camps as campsQuery, groups as groupsQuery, people as peopleQuery } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -146,7 +147,7 @@ function NewCamp({ people, groups, onClose }: NewProps) {
       return once(["camp", body], (headers) => need(api.POST("/api/camps", { body, headers })));
     },
     onSuccess: async (made) => {
-      await client.invalidateQueries({ queryKey: campsQuery.queryKey });
+      await askAnew(client, { queryKey: campsQuery.queryKey });
       navigate(`/camp/${made.id}`, { state: { solve: true } });
     },
   });

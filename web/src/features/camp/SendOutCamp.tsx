@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { campFeeds } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -11,7 +12,7 @@ import type { Camp } from "./plan";
 export function SendOutCamp({ camp, title, onClose }: { camp: Camp; title: string; onClose: () => void }) {
   const client = useQueryClient();
   const query = useQuery(campFeeds(camp.id));
-  const refresh = () => client.invalidateQueries({ queryKey: campFeeds(camp.id).queryKey });
+  const refresh = () => askAnew(client, { queryKey: campFeeds(camp.id).queryKey });
   const make = useMutation({
     mutationFn: () =>
       once(["camp feed", camp.id, query.data?.length], (headers) =>

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, Refused, Unreachable } from "../../api/client";
 import { camp as campQuery } from "../../api/queries";
 import { type Camp, type State, stateOf, withState } from "./plan";
@@ -43,8 +44,7 @@ export function useCamp(id: number) {
       client.setQueryData(campQuery(id).queryKey, answer);
       setAway(false);
       if (!wanted.current) setShown(null);
-      for (const queryKey of [["today"], ["camps"], ["camp", id, "nudges"]])
-        void client.invalidateQueries({ queryKey });
+      for (const queryKey of [["today"], ["camps"], ["camp", id, "nudges"]]) void askAnew(client, { queryKey });
     } catch (error) {
       if (error instanceof Unreachable) {
         // It is tried again for as long as it takes; a later change goes in its place.
@@ -58,7 +58,7 @@ export function useCamp(id: number) {
       setShown(null);
       setFault(error as Error);
       setPast((before) => before.slice(0, -1));
-      if (error instanceof Refused && error.status === 409) void client.invalidateQueries(campQuery(id));
+      if (error instanceof Refused && error.status === 409) void askAnew(client, campQuery(id));
     }
     sending.current = false;
     void pump();

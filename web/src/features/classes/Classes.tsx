@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { classes as classesQuery, classNeeds } from "../../api/queries";
 import { useStreamed } from "../../api/useStreamed";
@@ -56,7 +57,7 @@ export function Classes() {
       return once(["class", body], (headers) => need(api.POST("/api/classes", { body, headers })));
     },
     onSuccess: async (made) => {
-      for (const queryKey of [["classes"], ["today"]]) await client.invalidateQueries({ queryKey });
+      for (const queryKey of [["classes"], ["today"]]) await askAnew(client, { queryKey });
       navigate(`/class/${made.id}`);
     },
   });

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, Refused, type Schemas } from "../../api/client";
 import { classPlan } from "../../api/queries";
 import { useStreamed } from "../../api/useStreamed";
@@ -27,11 +28,11 @@ export function useClass(id: number) {
       const body = { ...state, revision };
       const answer = await need(api.PUT("/api/classes/{class_id}", { params: { path: { class_id: id } }, body }));
       client.setQueryData(classPlan(id).queryKey, answer);
-      for (const queryKey of [["today"], ["classes"]]) void client.invalidateQueries({ queryKey });
+      for (const queryKey of [["today"], ["classes"]]) void askAnew(client, { queryKey });
       return true;
     } catch (error) {
       setFault(error as Error);
-      if (error instanceof Refused && error.status === 409) void client.invalidateQueries(classPlan(id));
+      if (error instanceof Refused && error.status === 409) void askAnew(client, classPlan(id));
       return false;
     } finally {
       setSaving(false);

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { invitations as invitationsQuery, me, members as membersQuery } from "../../api/queries";
 import { useClubSetting } from "../../api/useClubSetting";
@@ -58,7 +59,7 @@ function Row({ member }: { member: Member }) {
   const save = useMutation({
     mutationFn: (body: Schemas["MemberIn"]) =>
       need(api.PUT("/api/members/{member_id}", { params: { path: { member_id: member.id } }, body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: membersQuery.queryKey }),
+    onSuccess: () => askAnew(client, { queryKey: membersQuery.queryKey }),
   });
   return (
     <li className="rule-t flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
@@ -106,7 +107,7 @@ function Invitations() {
   const [name, setName] = useState("");
   const [role, setRole] = useState<Role>("coach");
   const [email, setEmail] = useState("");
-  const refresh = () => client.invalidateQueries({ queryKey: invitationsQuery.queryKey });
+  const refresh = () => askAnew(client, { queryKey: invitationsQuery.queryKey });
   const invite = useMutation({
     mutationFn: () => need(api.POST("/api/invitations", { body: { name, role, email: email || null } })),
     onSuccess: () => {

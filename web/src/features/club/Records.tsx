@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { askAnew } from "../../api/askAnew";
 import { api, need, withFile } from "../../api/client";
 import { FileButton } from "../../ui/FileButton";
 
@@ -14,7 +15,7 @@ export function Records() {
           ...withFile(file),
         }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => askAnew(client, {}),
   });
   const rows = Object.entries(bring.data?.rows ?? {}).filter(([, count]) => count > 0);
   return (

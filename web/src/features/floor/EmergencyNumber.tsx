@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need } from "../../api/client";
 import { me, runPlans } from "../../api/queries";
 
@@ -10,8 +11,8 @@ export function EmergencyNumber({ sessionId, number }: { sessionId: number; numb
   const save = useMutation({
     mutationFn: (emergency_number: string) => need(api.PUT("/api/club", { body: { emergency_number } })),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: runPlans(sessionId) });
-      void client.invalidateQueries({ queryKey: me.queryKey });
+      await askAnew(client, { queryKey: runPlans(sessionId) });
+      void askAnew(client, { queryKey: me.queryKey });
       setTyped(null);
     },
   });

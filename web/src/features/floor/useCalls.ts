@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { retryWhileAway, runPlans } from "../../api/queries";
 
@@ -17,7 +18,7 @@ export function useCalls(plan: Schemas["RunPlan"]) {
       return need(api.PUT("/api/sessions/{session_id}/calls", { params, body }));
     },
     // How often a combination is said changes the plan itself.
-    onSuccess: () => client.invalidateQueries({ queryKey: runPlans(plan.session_id ?? 0) }),
+    onSuccess: () => askAnew(client, { queryKey: runPlans(plan.session_id ?? 0) }),
   });
   return {
     settings,

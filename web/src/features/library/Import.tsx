@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, Refused } from "../../api/client";
 import { sessions } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -29,7 +30,7 @@ export function Import() {
       return once(["import", body], (headers) => need(api.POST("/api/sessions/import", { body, headers })));
     },
     onSuccess: (saved) => {
-      void client.invalidateQueries({ queryKey: sessions.queryKey });
+      void askAnew(client, { queryKey: sessions.queryKey });
       navigate(`/bench/${saved.id}`);
     },
   });

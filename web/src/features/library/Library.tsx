@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need } from "../../api/client";
 import { sessions as sessionsQuery, vocabulary as vocabularyQuery } from "../../api/queries";
 import { once } from "../../domain/once";
@@ -30,7 +31,7 @@ export function Library() {
       need(api.DELETE("/api/sessions/{session_id}", { params: { path: { session_id: id } } })),
     onSettled: () => {
       setAsking(null);
-      void client.invalidateQueries({ queryKey: ["sessions"] });
+      void askAnew(client, { queryKey: ["sessions"] });
     },
   });
   const duplicate = useMutation({
@@ -43,7 +44,7 @@ export function Library() {
     },
     onSuccess: () => {
       setSearch("");
-      return client.invalidateQueries({ queryKey: ["sessions"] });
+      return askAnew(client, { queryKey: ["sessions"] });
     },
   });
   const [search, setSearch] = useState("");

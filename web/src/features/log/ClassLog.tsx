@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import type { Schemas } from "../../api/client";
 import { type Board, boardIn } from "../../domain/clock/board";
 import { type KeptRun, markLogged } from "../../domain/clock/keptRun";
@@ -58,7 +59,7 @@ export function ClassLog({ kept, board }: { kept: KeptRun; board: Board }) {
     },
     onSuccess: () => {
       markLogged(run.runId, true);
-      void client.invalidateQueries({ queryKey: ["log"] });
+      void askAnew(client, { queryKey: ["log"] });
       navigate("/log", { replace: true });
     },
   });

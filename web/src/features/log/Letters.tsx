@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { coaches, letters } from "../../api/queries";
 import { markLogged, recallRunById } from "../../domain/clock/keptRun";
@@ -178,7 +179,7 @@ function Received({ letter }: { letter: Schemas["LetterOut"] }) {
       await send({ key: `${what} ${runId} letter ${letter.id}`, title, path, body, runId, entry: what === "log" });
       await need(api.DELETE("/api/letters/{letter_id}", { params: { path: { letter_id: letter.id } } }));
     },
-    onSettled: () => client.invalidateQueries({ queryKey: letters.queryKey }),
+    onSettled: () => askAnew(client, { queryKey: letters.queryKey }),
   });
   return (
     <Row

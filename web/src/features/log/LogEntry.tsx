@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import type { Schemas } from "../../api/client";
 import { EffortPicker } from "../../charts/effort/EffortPicker";
 import { firstName, inPairs, ownEfforts } from "../../domain/clock/crew";
@@ -111,7 +112,7 @@ function Entry({ kept }: { kept: KeptRun }) {
     onSuccess: () => {
       // It has reached the server, or waits on this device; the run stays here until it is taken.
       markLogged(run.runId, true);
-      void client.invalidateQueries({ queryKey: ["log"] });
+      void askAnew(client, { queryKey: ["log"] });
       navigate("/log", { replace: true });
     },
   });

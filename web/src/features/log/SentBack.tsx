@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { people as peopleQuery, sentBack as sentBackQuery } from "../../api/queries";
 import { nameAndSport } from "../../domain/person";
@@ -33,7 +34,7 @@ function Row({ sent, options }: { sent: Sent; options: { id: string; name: strin
   const client = useQueryClient();
   const [who, setWho] = useState(String(sent.person_id ?? ""));
   const done = async () => {
-    for (const queryKey of [sentBackQuery.queryKey, ["log"], ["today"]]) await client.invalidateQueries({ queryKey });
+    for (const queryKey of [sentBackQuery.queryKey, ["log"], ["today"]]) await askAnew(client, { queryKey });
   };
   const params = { path: { sent_id: sent.id } };
   const take = useMutation({

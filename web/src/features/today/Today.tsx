@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { mindToday, today as todayQuery } from "../../api/queries";
 import { SmallScore } from "../../charts/score/SmallScore";
@@ -53,7 +54,7 @@ export function Today() {
     if (brought) navigate(place.pathname, { replace: true, state: null });
   };
   const now = useNow();
-  const refresh = () => client.invalidateQueries({ queryKey: ["today"] });
+  const refresh = () => askAnew(client, { queryKey: ["today"] });
   const takeOff = useMutation({
     mutationFn: ({ id, following }: { id: number; following: boolean }) =>
       need(api.DELETE("/api/planned/{planned_id}", { params: { path: { planned_id: id }, query: { following } } })),
@@ -178,7 +179,7 @@ export function Today() {
             closePlan();
             setOn(first);
             void refresh();
-            void client.invalidateQueries({ queryKey: mindToday(first, null).queryKey });
+            void askAnew(client, { queryKey: mindToday(first, null).queryKey });
           }}
         />
       )}

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { askAnew } from "../../api/askAnew";
 import { api, need, type Schemas } from "../../api/client";
 import { day, today } from "../../domain/time";
 import { RPE_WORDS } from "../../ui/rpe";
@@ -48,7 +49,7 @@ function Row({ row, onTold, onNext }: RowProps) {
   const client = useQueryClient();
   const field = useRef<HTMLLIElement>(null);
   const path = { planned_id: row.planned_id, person_id: row.person.id };
-  const refresh = () => Promise.all([["today"], ["log"]].map((queryKey) => client.invalidateQueries({ queryKey })));
+  const refresh = () => Promise.all([["today"], ["log"]].map((queryKey) => askAnew(client, { queryKey })));
   const rate = useMutation({
     mutationFn: (rpe: number) =>
       need(api.PUT("/api/planned/{planned_id}/people/{person_id}/rpe", { params: { path }, body: { rpe } })),

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { askAnew } from "../../api/askAnew";
 import { door } from "../../api/door";
 import { me } from "../../api/queries";
 import { faultBeside, faultOf, TextField } from "../../ui/Field";
@@ -104,7 +105,7 @@ export function Confirm() {
   const confirm = useMutation({
     // It answers 401 to somebody who is not signed in: the address is confirmed all the same.
     mutationFn: () => door("POST", "auth/email/verify", { body: { key }, also: [401] }),
-    onSuccess: () => client.invalidateQueries(me),
+    onSuccess: () => askAnew(client, me),
   });
   const done = () => navigate("/", { replace: true });
   if (confirm.error || confirm.isSuccess) {
