@@ -13,7 +13,7 @@ from yoisho.engine.readout import NoWorkError, Reading, read
 from yoisho.judgement.cautions import CURABLE, Caution, cautions, stops
 from yoisho.judgement.circumstances import Circumstances
 from yoisho.judgement.targets import TARGETS, Target
-from yoisho.judgement.verdict import Verdict, in_ten, judge, measure_values, say
+from yoisho.judgement.verdict import Verdict, in_ten, judge, measure_values, say, score
 from yoisho.protocols.frames import warm_up
 from yoisho.session.clock import clock
 from yoisho.session.document import Session
@@ -267,6 +267,10 @@ class Judge:
     def verdict(self, reading: Reading, spoken: tuple[Caution, ...]) -> Verdict:
         return judge(reading, self.target.id, spoken)
 
+    def score(self, reading: Reading) -> float:
+        """That of the verdict, without the rest of it."""
+        return score(self.target, measure_values(reading, self.target.id))
+
     def changes(self, before: Reading, after: Reading) -> tuple[Change, ...]:
         was, now = measure_values(before, self.target.id), measure_values(after, self.target.id)
         told = []
@@ -292,21 +296,21 @@ def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> 
     before = judge_.read(session)
     if before is None:
         return []
-    said = judge_.spoken(before)
-    score, rules = judge_.verdict(before, said).score, {caution.rule for caution in said}
+    rules = {caution.rule for caution in judge_.spoken(before)}
+    curable = rules & CURABLE
+    least, least_of_cures = judge_.score(before) + least_gain, judge_.score(before) - CURE_COST
     found = []
     for turn, part, changed in candidates(session):
         after = judge_.read(changed)
-        if after is None:
+        # Most gain nothing: what speaks against them need not be asked.
+        if after is None or judge_.score(after) < (min(least, least_of_cures) if curable else least):
             continue
         said = judge_.spoken(after)
         spoken = {caution.rule for caution in said}
-        if stops(said) or spoken - rules:
+        cured = tuple(sorted(curable - spoken))
+        if stops(said) or spoken - rules or judge_.score(after) < (least_of_cures if cured else least):
             continue
         verdict = judge_.verdict(after, said)
-        cured = tuple(sorted((rules - spoken) & CURABLE))
-        if verdict.score < score + (-CURE_COST if cured else least_gain):
-            continue
         changes = judge_.changes(before, after)
         found.append(
             Nudge(turn.name, turn.knob, part, changed, verdict.score, verdict.strokes, changes, cured, _fits(verdict))

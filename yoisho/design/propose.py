@@ -4,6 +4,7 @@ from collections import Counter
 from dataclasses import dataclass, field, replace
 from functools import partial
 from math import log1p
+from operator import attrgetter
 
 from yoisho.design.search import NOT_POSSIBLE, Search
 from yoisho.design.tradeoffs import tradeoffs
@@ -101,16 +102,14 @@ def _on(node: Node, modality: str) -> Node:
             return replace(node, body=_on(node.body, modality))
 
 
-def _around(main: Node, minutes: int, person: Person, kit: frozenset[str]) -> tuple[Part, ...]:
-    """The main set with warm-up and cool-down by level and kit, as far as the minutes leave room."""
-    parts = [Part("Main set", main)]
+def _around(minutes: int, person: Person, kit: frozenset[str]) -> tuple[tuple[Part, ...], tuple[Part, ...]]:
+    """What stands before and after the main set, by age and kit, as far as the minutes leave room."""
+    before: tuple[Part, ...] = ()
     if minutes >= 12:
         half_s = 150 if minutes < 30 else 300
         skipping = "skip" in kit and person.age_years < NO_SKIPPING_FROM_YEARS
-        parts.insert(0, warm_up(half_s, half_s if skipping else 300, skipping=skipping))
-    if minutes >= 20:
-        parts.append(cool_down(180))
-    return tuple(parts)
+        before = (warm_up(half_s, half_s if skipping else 300, skipping=skipping),)
+    return before, (cool_down(180),) if minutes >= 20 else ()
 
 
 class _Bench:
@@ -120,19 +119,20 @@ class _Bench:
         self.person, self.limits = person, limits
         self.target = TARGETS[target_id]
         self.circumstances = replace(circumstances, purpose=target_id)
+        self.before, self.after = _around(limits.minutes, person, limits.kit)
         self.barred: Counter[str] = Counter()
         """How often each rule stood in the way, for what is said where nothing is left."""
 
     def parts(self, family: Family, knobs: Knobs) -> tuple[Part, ...]:
         main = _on(family.build(self.person, knobs), self.limits.modality)
-        parts = _around(main, self.limits.minutes, self.person, self.limits.kit)
-        return tuple(replace(part, purpose=part.purpose or self.target.id) for part in parts)
+        return (*self.before, Part("Main set", main, self.target.id), *self.after)
 
     def reading(self, parts: tuple[Part, ...], *, ranges: bool = False) -> Reading:
         timeline = unrolled(parts)
         return read(self.person, timeline, ranges=ranges, sample_s=1.0 if ranges else SAMPLE_S)
 
-    def score(self, family: Family, knobs: Knobs) -> float:
+    def score(self, family: Family, knobs: Knobs, best: float) -> float:
+        """Of a setting that is no better than the best so far it is not asked whether it may be done."""
         try:
             parts = self.parts(family, knobs)
             total_s = sum(duration_s(part.tree) for part in parts)
@@ -141,12 +141,11 @@ class _Bench:
             reading = self.reading(parts)
         except SessionError:
             return NOT_POSSIBLE
-        if not self.allowed(family, reading):
-            return NOT_POSSIBLE
         # Of equals, the one that uses the minutes better.
         used = log1p(total_s / (60 * self.limits.minutes))
         at_home = AT_HOME if self.target.id in family.home else 0.0
-        return score(self.target, measure_values(reading, self.target.id)) + 0.02 * used + at_home
+        found = score(self.target, measure_values(reading, self.target.id)) + 0.02 * used + at_home
+        return found if found <= best or self.allowed(family, reading) else NOT_POSSIBLE
 
     def allowed(self, family: Family, reading: Reading) -> bool:
         if any(interval.tempo in self.limits.avoid for interval in reading.timeline.intervals):
@@ -197,13 +196,13 @@ def propose_all(
     ]
     for search in searches:
         search.spread(SEEDS)
-    searches = sorted((each for each in searches if each.best), key=_best_score, reverse=True)
+    searches = sorted((each for each in searches if each.best), key=attrgetter("best_score"), reverse=True)
     for search in searches[:SEARCHED_ON]:
         search.climb(MOST_TRIED)
-    searches.sort(key=_best_score, reverse=True)
-    if not searches or _best_score(searches[0]) < WORTH_SHOWING:
+    searches.sort(key=attrgetter("best_score"), reverse=True)
+    if not searches or searches[0].best_score < WORTH_SHOWING:
         raise ProposalError(_no_room(bench))
-    chosen = [each for each in searches if _best_score(each) >= WORTH_SHOWING][:MOST_PROPOSALS]
+    chosen = [each for each in searches if each.best_score >= WORTH_SHOWING][:MOST_PROPOSALS]
     if len(chosen) < LEAST_PROPOSALS:
         chosen = searches[:LEAST_PROPOSALS]
     # The surest first, by tenths; of equally sure ones the better.
@@ -230,9 +229,9 @@ def at_home(person: Person, target_id: str, limits: Limits, circumstances: Circu
         search = Search(family, partial(bench.score, family))
         search.spread(SEEDS)
         search.climb(MOST_TRIED)
-        if best is None or _best_score(search) > _best_score(best):
+        if best is None or search.best_score > best.best_score:
             best = search
-    if best is None or _best_score(best) < WORTH_SHOWING:
+    if best is None or best.best_score < WORTH_SHOWING:
         return propose_all(person, target_id, limits, circumstances)[0].session
     assert best.best is not None
     return Session(best.family.name, bench.parts(best.family, best.knobs(best.best)))
@@ -245,10 +244,6 @@ def _no_room(bench: _Bench) -> str:
     about = {rule.id: rule.about for rule in RULES}
     weightiest = " ".join(about[rule] for rule, _ in bench.barred.most_common(2))
     return f"{said}, with what holds for this person. {weightiest} Give more minutes, or choose another purpose"
-
-
-def _best_score(search: Search) -> float:
-    return search.tried[search.best] if search.best else NOT_POSSIBLE
 
 
 def _proposal(bench: _Bench, search: Search) -> Proposal:

@@ -6,7 +6,8 @@ that matter (own settings).
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from math import sqrt
+from math import inf, sqrt
+from operator import itemgetter
 
 from yoisho.design.nudge import TooLargeError, candidates, searchable, simulated
 from yoisho.design.propose import against_any
@@ -176,19 +177,18 @@ class _Search:
     def __init__(self, aim: Reading, person: Person, circumstances: Circumstances):
         self.aim, self.person, self.circumstances = aim, person, circumstances
 
-    def cost(self, session: Session) -> float | None:
-        """None where it cannot be done."""
+    def cost(self, session: Session, less_than: float = inf) -> float | None:
+        """None where it cannot be done, or costs no less."""
         reading = simulated(self.person, session)
         if reading is None:
             return None
+        apart = distance(self.aim, reading)
+        if apart >= less_than:
+            return None  # what speaks against it would only be added
         spoken = cautions(reading, self.circumstances)
         # Where something speaks that may not, less of everything is the way out, even before it falls silent.
         much = sum(reading.figures[name].value / max(1.0, self.aim.figures[name].value) for name in ("strikes", "load"))
-        return (
-            distance(self.aim, reading)
-            + sum(map(_weight, spoken))
-            + (LESS_COST * much if any(map(bars, spoken)) else 0.0)
-        )
+        return apart + sum(map(_weight, spoken)) + (LESS_COST * much if any(map(bars, spoken)) else 0.0)
 
     def changes(self, session: Session) -> Iterator[tuple[str, Session]]:
         for turn, _part, changed in candidates(session, framed=False):
@@ -214,10 +214,10 @@ class _Search:
                     if changed.parts in seen:
                         continue
                     seen.add(changed.parts)
-                    cost = self.cost(changed)
+                    cost = self.cost(changed, following[-1][0] if len(following) == BEAM else inf)
                     if cost is not None:
-                        following.append((cost, (*steps, name), changed))
-            beam = sorted(following, key=lambda each: each[0])[:BEAM]
+                        following = sorted([*following, (cost, (*steps, name), changed)], key=itemgetter(0))[:BEAM]
+            beam = following
             least = STEP_COST if best[0] < BARRING_COST else 0.0
             if not beam or beam[0][0] >= best[0] - least:
                 break

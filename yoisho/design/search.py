@@ -7,8 +7,8 @@ from yoisho.protocols.families import Family, Knobs
 
 Place = tuple[int, ...]
 """Which value of each knob."""
-Try = Callable[[Knobs], float]
-"""How good a setting is; minus infinity where it is not possible."""
+Try = Callable[[Knobs, float], float]
+"""How good a setting is; minus infinity where it is not possible, which is asked only of one better than the second."""
 NOT_POSSIBLE = float("-inf")
 
 
@@ -25,7 +25,7 @@ class Search:
 
     def try_at(self, place: Place) -> float:
         if place not in self.tried:
-            self.tried[place] = self.score(self.knobs(place))
+            self.tried[place] = self.score(self.knobs(place), self.best_score)
         return self.tried[place]
 
     @property
@@ -33,6 +33,10 @@ class Search:
         """None where nothing tried is possible."""
         place = max(self.tried, key=lambda each: self.tried[each], default=None)
         return place if place is not None and self.tried[place] > NOT_POSSIBLE else None
+
+    @property
+    def best_score(self) -> float:
+        return max(self.tried.values(), default=NOT_POSSIBLE)
 
     def spread(self, count: int) -> None:
         """Try so many settings, spread evenly over all there are."""
@@ -47,11 +51,10 @@ class Search:
     def climb(self, most: int) -> None:
         """From the best setting to better neighbours, one knob at a time, until there is none or `most` are tried."""
         while (at := self.best) is not None and len(self.tried) < most:
-            before = self.tried[at]
+            before = self.best_score
             for neighbour in self._neighbours(at):
                 self.try_at(neighbour)
-            now = self.best
-            if now is None or self.tried[now] <= before:
+            if self.best_score <= before:
                 return
 
     def _neighbours(self, place: Place) -> Iterator[Place]:

@@ -10,7 +10,7 @@ import numpy as np
 from yoisho.engine.measures import Measured
 from yoisho.engine.readout import FadeOnset, Reading, fade_onset_of
 from yoisho.engine.stores import Floats
-from yoisho.judgement.structure import fade_last_round
+from yoisho.judgement.structure import fade_last_round, rounds_in
 from yoisho.judgement.targets import Measure, Target
 from yoisho.strikes.tempo import TEMPOS
 
@@ -50,7 +50,7 @@ def _beyond(reading: Reading, measured: Measured, target: Target | None) -> Floa
     beyond[first] &= not empty[first]
     if measure is not None and target is not None:
         if measure.figure == "fade_last_round":
-            value = fade_last_round(reading.timeline, measured.intervals["fade"], target.id)
+            value = fade_last_round(reading.timeline, rounds_in(reading, target.id), measured.intervals["fade"])
         else:
             value = measured.over(reading.main_bouts(target.id))[measure.figure]
         beyond &= value > measure.full_to

@@ -1,7 +1,7 @@
 """The shape of a session, for measures that need no simulation: efforts, rests, rounds and their order."""
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -61,12 +61,21 @@ def rounds_of(timeline: Timeline, purpose: str | None = None) -> list[RoundOf]:
     return [group for group in groups if group.seconds == length]
 
 
+def _rounds(reading: Reading, purpose: str | None) -> list[RoundOf]:
+    return rounds_of(reading.timeline, purpose)
+
+
+def rounds_in(reading: Reading, purpose: str | None) -> list[RoundOf]:
+    """The same of a reading, where they are looked for once."""
+    return reading.once(_rounds, purpose)
+
+
 def rules_for(reading: Reading, purpose: str | None = None) -> RuleSet:
     """The person's rule set; where none is known, the one whose rounds and rests come nearest to the session's."""
     known = RULE_SETS.get(reading.person.rule_set or "")
     if known:
         return known
-    rounds = rounds_of(reading.timeline, purpose)
+    rounds = rounds_in(reading, purpose)
     length = rounds[0].seconds
     rest = max((one.rest_s for one in rounds[:-1]), default=60)
     return min(
@@ -87,9 +96,8 @@ def _thirds(reading: Reading, one: RoundOf) -> tuple[float, float, float]:
     return means[0], means[1], means[2]
 
 
-def fade_last_round(timeline: Timeline, fades: Floats, purpose: str | None = None) -> Floats:
+def fade_last_round(timeline: Timeline, rounds: Sequence[RoundOf], fades: Floats) -> Floats:
     """Fade of the last round, of shape (k,), from those of every interval (s, k), each by what was asked of it."""
-    rounds = rounds_of(timeline, purpose)
     if not rounds:
         return np.zeros(fades.shape[1])
     inside = range(rounds[-1].first, rounds[-1].last + 1)
@@ -98,7 +106,7 @@ def fade_last_round(timeline: Timeline, fades: Floats, purpose: str | None = Non
 
 
 def _round_figures(reading: Reading, purpose: str | None) -> dict[str, float]:
-    rounds, rules = rounds_of(reading.timeline, purpose), rules_for(reading, purpose)
+    rounds, rules = rounds_in(reading, purpose), rules_for(reading, purpose)
     rests = [one.rest_s for one in rounds[:-1]] or [0]
     order = []
     for one in rounds:
@@ -110,7 +118,7 @@ def _round_figures(reading: Reading, purpose: str | None) -> dict[str, float]:
         "round_rest_ratio": sum(rests) / len(rests) / rules.rest_s,
         "rounds_ratio": len(rounds) / rules.rounds,
         "round_order": sum(order) / len(order),
-        "fade_last_round": float(fade_last_round(reading.timeline, reading.measured.intervals["fade"], purpose)[0]),
+        "fade_last_round": float(fade_last_round(reading.timeline, rounds, reading.measured.intervals["fade"])[0]),
     }
 
 

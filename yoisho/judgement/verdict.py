@@ -15,7 +15,7 @@ from yoisho.judgement.cautions import Caution, stops
 from yoisho.judgement.structure import (
     fade_last_round,
     pauses,
-    rounds_of,
+    rounds_in,
     rules_for,
     structure,
     threshold_min,
@@ -95,7 +95,7 @@ def _values(reading: Reading, measured: Measured, purpose: str | None) -> dict[s
     figures = measured.figures if bouts is reading.work_bouts else {**measured.figures, **measured.over(bouts)}
     told = {name: np.array([value]) for name, value in structure(reading, purpose, bouts).items()}
     told["threshold_min"] = threshold_min(reading, measured.figures)
-    told["fade_last_round"] = fade_last_round(reading.timeline, measured.intervals["fade"], purpose)
+    told["fade_last_round"] = fade_last_round(reading.timeline, rounds_in(reading, purpose), measured.intervals["fade"])
     return {**figures, **told}
 
 
@@ -166,7 +166,7 @@ def _speaks_of(measure: Measure, reading: Reading, purpose: str | None) -> tuple
     if measure.figure in _RESTS:
         return tuple(sorted(set(range(bouts[0].first, bouts[-1].last)) - set(inside)))
     if measure.figure.startswith("round") or measure.figure == "fade_last_round":
-        rounds = rounds_of(reading.timeline, purpose)
+        rounds = rounds_in(reading, purpose)
         told = rounds[-1:] if measure.figure == "fade_last_round" else rounds
         return tuple(i for one in told for i in range(one.first, one.last + 1))
     return tuple(inside)
@@ -178,7 +178,7 @@ def _words(reading: Reading, purpose: str | None) -> dict[str, str]:
     intervals = reading.timeline.intervals
     broken = any(
         interval.kind != "work"
-        for one in rounds_of(reading.timeline, purpose)
+        for one in rounds_in(reading, purpose)
         for interval in intervals[one.first : one.last + 1]
     )
     uptake = "at 75 to 88 % of VO2peak"

@@ -126,7 +126,7 @@ def test_what_stands_out_is_said_and_nothing_of_one_alone():
 
 @pytest.mark.parametrize("family", FAMILIES, ids=lambda family: family.id)
 def test_every_setting_of_a_family_is_a_session_of_its_own(family):
-    tried = Search(family, lambda knobs: float(unroll(family.build(club_boxer(), knobs)).total_s))
+    tried = Search(family, lambda knobs, _best: float(unroll(family.build(club_boxer(), knobs)).total_s))
     tried.spread(60)
     assert all(length > 0 for length in tried.tried.values())
     different = {str(family.build(club_boxer(), tried.knobs(place))) for place in tried.tried}
@@ -143,7 +143,7 @@ def test_a_climb_finds_the_top_of_a_hill_and_tries_nothing_twice():
     family = next(each for each in FAMILIES if each.id == "long-rest")
     calls = []
 
-    def hill(knobs):
+    def hill(knobs, _best):
         calls.append(tuple(knobs.values()))
         return NOT_POSSIBLE if knobs["work"] == 40 else -abs(knobs["rest"] - 150) - 10 * abs(knobs["rounds"] - 6)
 

@@ -84,7 +84,7 @@ def test_of_nothing_but_rest_every_figure_of_rounds_is_nothing():
     found = of(reading("1:00 flow"))
     rested = read(club_boxer(), unroll(line("20:00 flow"), line("5:00 rest")), ranges=False)
     assert structure(rested, None, rested.work_bouts)["rounds_ratio"] == found["rounds_ratio"] > 0
-    assert fade_last_round(unroll(line("5:00 rest")), np.full((1, 3), 0.5)).tolist() == [0, 0, 0]
+    assert fade_last_round(unroll(line("5:00 rest")), [], np.full((1, 3), 0.5)).tolist() == [0, 0, 0]
 
 
 def test_a_pause_of_half_a_minute_parts_rounds_and_a_shorter_one_does_not():
