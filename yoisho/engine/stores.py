@@ -222,8 +222,9 @@ def simulate(
         raise ProfileError("the top of an all-out segment must be a number, and no less than its demand")
     if not ((ceiling >= 0.3) & (ceiling <= 1.0)).all():
         raise ProfileError("a ceiling is a share of VO2max from 0.3 to 1")
-    out = np.zeros((8, len(stops) + 1, len(people)), precision)
-    exhausted = np.full(len(people), kernel.NEVER, precision)
+    samples = len(stops) + 1
+    traces, energy = np.empty((4, samples, len(people))), np.empty((5, samples, len(people)))
+    exhausted = np.empty(len(people))
     columns = (
         people.sprint_capacity_ml_kg / V,
         people.lactic_capacity_ml_kg / V,
@@ -237,19 +238,22 @@ def simulate(
     integrate: Callable[..., None] = kernel.integrate
 
     def integrate_for(some: slice) -> None:
+        count = some.stop - some.start
+        out, failed = np.zeros((8, samples, count), precision), np.full(count, kernel.NEVER, precision)
+        # Of one layout always: for every other the loop would be compiled anew, for ten seconds.
         integrate(
-            *(np.ascontiguousarray(each[:, some], precision) for each in (least, most, ceiling)),
+            *(np.array(each[:, some], precision, order="C") for each in (least, most, ceiling)),
             *plan,
             *(column[some].astype(precision) for column in columns),
             numbers,
-            out[:, :, some],
-            exhausted[some],
+            out,
+            failed,
         )
+        traces[:, :, some] = out[:4]
+        np.multiply(out[4:], V[some], out=energy[:4, :, some])
+        exhausted[some] = np.where(failed >= kernel.NEVER, np.nan, failed)
 
     _in_two(integrate_for, len(people))
-    traces = out[:4].astype(np.float64)
-    energy = np.empty((5, *out.shape[1:]))
-    np.multiply(out[4:], V, out=energy[:4])
     np.multiply(traces[0, 0] - traces[0], people.sprint_capacity_ml_kg, out=energy[4])
     return Run(
         seconds=np.concatenate(([0], stops)) * step_s,
@@ -259,5 +263,5 @@ def simulate(
         uptake_frac=traces[2],
         fatigue=traces[3],
         energy_to_here=energy,
-        exhausted_at_s=np.where(exhausted >= kernel.NEVER, np.nan, exhausted.astype(np.float64)),
+        exhausted_at_s=exhausted,
     )

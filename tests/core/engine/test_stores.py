@@ -6,6 +6,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
+from yoisho.engine import kernel
 from yoisho.engine.cohort import draws
 from yoisho.engine.parameters import REFERENCE
 from yoisho.engine.person import person
@@ -186,6 +187,17 @@ def test_single_precision_draws_tell_the_same_story_as_double():
     single = simulate(seconds, demand, crowd, precision=np.float32)
     assert np.abs(double.sprint_left - single.sprint_left).max() < 1e-3
     assert np.abs(double.lactic_used - single.lactic_used).max() < 1e-3
+
+
+@pytest.mark.parametrize("precision", [np.float64, np.float32])
+def test_the_loop_is_compiled_once_for_one_person_a_few_and_a_crowd(precision):
+    crowd = draws(person(vo2max_ml_kg_min=50)).people
+    for count in (1, 5, len(crowd)):
+        some = People(*(column[:count] for column in vars(crowd).values()))
+        simulate(np.array([60.0, 30.0]), np.array([1.3, 0.1]), some, precision=precision)
+        simulate(np.array([60.0]), np.full((1, count), 1.3), some, precision=precision, ceiling_frac=np.array([0.8]))
+    of_this = [each for each in kernel.integrate.signatures if each[0].dtype.name == np.dtype(precision).name]
+    assert len(of_this) == 1, "each layout of the arrays is compiled for itself, for ten seconds on every new machine"
 
 
 def test_many_people_at_once_come_out_as_each_alone():
