@@ -70,9 +70,8 @@ def test_hard_work_is_proposed_behind_a_warm_up():
 
 def test_from_fifty_on_joints_are_worked_in_place_of_skipping():
     def warm(age: int) -> set[str | None]:
-        return {
-            i.source.modality for i in unroll(best("skill", 30, person(age_years=age)).session.parts[0].tree).intervals
-        }
+        first = at_home(person(age_years=age), "skill", Limits(30)).parts[0]
+        return {interval.source.modality for interval in unroll(first.tree).intervals}
 
     assert "skip" in warm(49)
     assert "skip" not in warm(50)
@@ -239,7 +238,7 @@ def test_where_a_stop_stands_against_all_training_nothing_is_proposed_and_the_re
 
 def test_twenty_minutes_have_room_for_a_cool_down_and_twelve_for_a_warm_up():
     def names(minutes):
-        return [part.name for part in best("skill", minutes).session.parts]
+        return [part.name for part in at_home(club_boxer(), "skill", Limits(minutes)).parts]
 
     assert names(20)[-1] == "Cool-down"
     assert names(19)[-1] == "Main set"

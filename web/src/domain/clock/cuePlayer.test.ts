@@ -92,6 +92,39 @@ describe("cues on the audio clock", () => {
     player.close();
   });
 
+  it("stays closed where whoever started it leaves while it wakes", async () => {
+    for (const kind of ["resumed", "refused"]) {
+      vi.stubGlobal(
+        "AudioContext",
+        class extends FakeContext {
+          override async resume() {
+            if (kind === "refused") throw new Error("the context is closed");
+            await super.resume();
+          }
+        },
+      );
+      const player = new CuePlayer(cues, () => 2000, NOW);
+      const waking = player.wake();
+      player.close();
+      await waking;
+      expect([player.audible, vi.getTimerCount(), FakeContext.last.started]).toEqual([false, 0, []]);
+    }
+  });
+
+  it("tells of a device that refuses to sound", async () => {
+    vi.stubGlobal(
+      "AudioContext",
+      class extends FakeContext {
+        override async resume() {
+          throw new Error("no device");
+        }
+      },
+    );
+    const player = new CuePlayer(cues, () => 2000, NOW);
+    await expect(player.wake()).rejects.toThrow("no device");
+    player.close();
+  });
+
   it("is silent while the clock is held, and plans anew when it goes on", async () => {
     let zero: number | null = 1000;
     let now = 0;

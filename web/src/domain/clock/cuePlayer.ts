@@ -70,7 +70,7 @@ export class CuePlayer {
     return this.context?.state === "running";
   }
 
-  /** Call from a key press or a touch. */
+  /** Call from a key press or a touch. Closed meanwhile, it stays closed. */
   async wake(): Promise<void> {
     if (!this.context) {
       this.context = new AudioContext();
@@ -78,12 +78,18 @@ export class CuePlayer {
       this.gain.connect(this.context.destination);
       this.mute(this.muted);
     }
-    if (this.context.state !== "running") await this.context.resume();
+    const { context } = this;
+    if (context.state !== "running") {
+      await context.resume().catch((error: unknown) => {
+        if (this.context === context) throw error;
+      });
+    }
+    if (this.context !== context) return;
     if (this.timer === null) {
       this.timer = setInterval(() => this.tick(), TICK_MS);
       document.addEventListener("visibilitychange", this.onSight);
     }
-    await this.voice?.decode(this.context);
+    await this.voice?.decode(context);
     this.replan();
   }
 

@@ -105,8 +105,10 @@ export function useRun({ plan, runId, crew, hushed, speech, happened, share }: G
       voice,
       () => waitsAt_s(latest.current, plan.timeline),
     );
-    await player.current.wake();
-    setAudible(player.current.audible);
+    const woken = player.current;
+    await woken.wake();
+    // Whoever has left the floor meanwhile, or has another plan, hears nothing of this one.
+    if (player.current === woken) setAudible(woken.audible);
   }, [plan, voice]);
 
   useEffect(
