@@ -297,18 +297,21 @@ def _nudged(judge_: Judge, session: Session, least_gain: float = LEAST_GAIN) -> 
     if before is None:
         return []
     rules = {caution.rule for caution in judge_.spoken(before)}
-    curable = rules & CURABLE
-    least, least_of_cures = judge_.score(before) + least_gain, judge_.score(before) - CURE_COST
+    curable, start = rules & CURABLE, judge_.score(before)
+    least, least_of_cures = start + least_gain, start - CURE_COST
     found = []
     for turn, part, changed in candidates(session):
         after = judge_.read(changed)
+        if after is None:
+            continue
+        reached = judge_.score(after)
         # Most gain nothing: what speaks against them need not be asked.
-        if after is None or judge_.score(after) < (min(least, least_of_cures) if curable else least):
+        if reached < (least_of_cures if curable else least):
             continue
         said = judge_.spoken(after)
         spoken = {caution.rule for caution in said}
         cured = tuple(sorted(curable - spoken))
-        if stops(said) or spoken - rules or judge_.score(after) < (least_of_cures if cured else least):
+        if stops(said) or spoken - rules or reached < (least_of_cures if cured else least):
             continue
         verdict = judge_.verdict(after, said)
         changes = judge_.changes(before, after)

@@ -8,7 +8,8 @@ from yoisho.protocols.families import Family, Knobs
 Place = tuple[int, ...]
 """Which value of each knob."""
 Try = Callable[[Knobs, float], float]
-"""How good a setting is; minus infinity where it is not possible, which is asked only of one better than the second."""
+"""How good a setting is, beside how good the best so far is; minus infinity where it is not possible. Of one that is no
+better, that need not be found out."""
 NOT_POSSIBLE = float("-inf")
 
 
